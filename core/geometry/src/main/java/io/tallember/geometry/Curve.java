@@ -1,0 +1,37 @@
+package io.tallember.geometry;
+
+/** An exact curve without ends; an edge adds a range of its parameter. */
+public sealed interface Curve permits Line, Circle, Ellipse {
+    Vec3 point(double t);
+
+    /** First derivative by the parameter. */
+    Vec3 derivative(double t);
+
+    /** Second derivative by the parameter. */
+    Vec3 second(double t);
+
+    /** The parameter's period, or zero for an open curve. */
+    double period();
+
+    /** The parameter of the point nearest to {@code p}; in [0, period) on periodic curves. */
+    double project(Vec3 p);
+
+    Box3 bounds(Interval range);
+
+    /** This curve, given in the coordinates of {@code frame}, in world coordinates. Parameters stay. */
+    Curve placed(Frame frame);
+
+    /** The parameter, within the range, of the point nearest to {@code p}. */
+    default double project(Vec3 p, Interval range) {
+        double t = range.unwrap(project(p), period(), 1e-12);
+        if (t >= range.lo() && t <= range.hi()) {
+            return t;
+        }
+        return point(range.lo()).distance(p) <= point(range.hi()).distance(p) ? range.lo() : range.hi();
+    }
+
+    /** Unit tangent in the direction of growing parameter. */
+    default Vec3 tangent(double t) {
+        return derivative(t).unit();
+    }
+}

@@ -1,0 +1,39 @@
+package io.tallember.geometry;
+
+/** An operation refused: why, as an enum for callers and as a sentence for people. Nothing was changed. */
+public final class GeometryException extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    /** Why an operation was refused. */
+    public enum Reason {
+        /** A zero-length direction, an empty extent, a number that is not one. */
+        DEGENERATE,
+        /** An outline that crosses or touches itself. */
+        SELF_CROSSING_PROFILE,
+        /** Two surfaces whose meeting this version can't work out. */
+        UNSUPPORTED_INTERSECTION,
+        /** The result would touch itself along an edge or in a point. */
+        NON_MANIFOLD,
+        /** The result would contain no material. */
+        EMPTY_RESULT,
+        /** The two bodies do not touch, so the operation would do nothing. */
+        NO_CONTACT,
+        /** The stages of an operation disagree; the result was thrown away. */
+        INCONSISTENT,
+        /** Geometry that a step refers to is no longer there. */
+        LOST_REFERENCE,
+        /** A value that the operation can't take. */
+        BAD_VALUE
+    }
+
+    private final Reason reason;
+
+    public GeometryException(Reason reason, String sentence) {
+        super(sentence);
+        this.reason = reason;
+    }
+
+    public Reason reason() {
+        return reason;
+    }
+}

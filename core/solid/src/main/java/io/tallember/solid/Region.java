@@ -1,0 +1,234 @@
+package io.tallember.solid;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * A region of a surface bounded by directed pieces of curves, the region on their left (seen from outside the material).
+ *
+ * <p>A point is judged by the nearest point of the boundary: on which side of that piece does it lie, or, when a corner is
+ * nearest, in which of the corner's sectors. This needs no seam on periodic surfaces and no second representation of the
+ * boundary in parameters.
+ */
+public final class Region {
+    /** How a point lies to the region. */
+    public enum Place {
+        INSIDE,
+        BOUNDARY,
+        OUTSIDE
+    }
+
+    private final Surface surface;
+    private final boolean sense;
+    private final List<? extends List<? extends Piece>> loops;
+    private final List<Piece> pieces;
+    private final List<Piece> folded;
+    private final Box3[] boxes;
+    private final Box3 bounds;
+
+    public Region(Surface surface, boolean sense, List<? extends List<? extends Piece>> loops) {
+        this.surface = surface;
+        this.sense = sense;
+        this.loops = loops;
+        this.pieces = new ArrayList<>();
+        loops.forEach(pieces::addAll);
+        // A stretch walked both ways (a line of touch) separates nothing from nothing.
+        Set<Piece> all = new HashSet<>(pieces);
+        pieces.removeIf(p -> all.contains(p.reversed()));
+        folded = all.stream().filter(p -> all.contains(p.reversed())).toList();
+        this.boxes = new Box3[pieces.size()];
+        Box3 box = Box3.EMPTY;
+        for (int i = 0; i < boxes.length; i++) {
+            boxes[i] = pieces.get(i).curve().bounds(pieces.get(i).range());
+            box = box.with(boxes[i]);
+        }
+        this.bounds = surface.uPeriod() > 0 ? box.with(bulge()) : box;
+    }
+
+    public Surface surface() {
+        return surface;
+    }
+
+    public boolean sense() {
+        return sense;
+    }
+
+    public List<? extends List<? extends Piece>> loops() {
+        return loops;
+    }
+
+    /** A box round the region. */
+    public Box3 bounds() {
+        return bounds;
+    }
+
+    /** Points of a curved region that its edges' boxes may miss: the surface over the range of its parameters. */
+    private Box3 bulge() {
+        UvLoop.Range range = UvLoop.range(this);
+        Box3 box = Box3.EMPTY;
+        int n = 64;
+        double step = range.width() / n;
+        double reach = 1 / Math.cos(step / 2);
+        Vec3 axis = surface.frame().z();
+        for (int i = 0; i <= n; i++) {
+            for (double v : new double[] {range.vLo(), range.vHi()}) {
+                Vec3 p = surface.point(range.uLo() + i * step, v);
+                Vec3 foot = surface.frame().origin().plus(p.minus(surface.frame().origin()).dot(axis), axis);
+                box = box.with(foot.plus(reach, p.minus(foot)));
+            }
+        }
+        return box;
+    }
+
+    private record Nearest(int piece, double t, double distance) {}
+
+    private Nearest nearest(Vec3 p) {
+        int best = -1;
+        double bestT = 0;
+        double d = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < boxes.length; i++) {
+            if (boxes[i].distance(p) >= d) {
+                continue;
+            }
+            Piece piece = pieces.get(i);
+            double t = piece.curve().project(p, piece.range());
+            double e = piece.curve().point(t).distance(p);
+            if (e < d) {
+                d = e;
+                best = i;
+                bestT = t;
+            }
+        }
+        return new Nearest(best, bestT, d);
+    }
+
+    /** Distance from a point of the surface to the boundary and to lines of touch; infinite when there are none. */
+    public double distanceToBoundary(Vec3 p) {
+        double d = nearest(p).distance();
+        for (Piece f : folded) {
+            d = Math.min(
+                    d, f.curve().point(f.curve().project(p, f.range())).distance(p));
+        }
+        return d;
+    }
+
+    /** Judges a point of the surface. */
+    public Place locate(Vec3 p, Tolerance tol) {
+        Nearest n = nearest(p);
+        if (n.piece() < 0) {
+            return Place.INSIDE;
+        }
+        if (n.distance() <= tol.linear()) {
+            return Place.BOUNDARY;
+        }
+        Piece piece = pieces.get(n.piece());
+        Vec3 q = piece.curve().point(n.t());
+        double slack = tol.linear() / piece.curve().derivative(n.t()).length();
+        if (n.t() > piece.range().lo() + slack && n.t() < piece.range().hi() - slack) {
+            Vec3 left = outward(q).cross(piece.travel(n.t()));
+            return p.minus(q).dot(left) > 0 ? Place.INSIDE : Place.OUTSIDE;
+        }
+        return locateAtCorner(p, q, tol);
+    }
+
+    private Place locateAtCorner(Vec3 p, Vec3 q, Tolerance tol) {
+        Fan fan = new Fan(surface, sense, q);
+        double radius = Double.POSITIVE_INFINITY;
+        List<Piece> leaving = new ArrayList<>();
+        List<Piece> arriving = new ArrayList<>();
+        for (int i = 0; i < boxes.length; i++) {
+            if (boxes[i].distance(q) > 2 * tol.linear()) {
+                continue;
+            }
+            Piece piece = pieces.get(i);
+            if (piece.pointAt(0).distance(q) <= 2 * tol.linear()) {
+                leaving.add(piece);
+                radius = Math.min(radius, fan.radiusFor(piece));
+            }
+            if (piece.pointAt(1).distance(q) <= 2 * tol.linear()) {
+                arriving.add(piece);
+                radius = Math.min(radius, fan.radiusFor(piece));
+            }
+        }
+        double d = fan.angleTo(p);
+        double best = Double.POSITIVE_INFINITY;
+        boolean inside = false;
+        for (Piece piece : leaving) {
+            double turn = clockwise(d, fan.angleOf(piece, true, radius));
+            if (turn < best) {
+                best = turn;
+                inside = true;
+            }
+        }
+        for (Piece piece : arriving) {
+            double turn = clockwise(d, fan.angleOf(piece, false, radius));
+            if (turn < best) {
+                best = turn;
+                inside = false;
+            }
+        }
+        return inside ? Place.INSIDE : Place.OUTSIDE;
+    }
+
+    /** How far to turn clockwise from one angle to another, in [0, 2 pi). */
+    public static double clockwise(double from, double to) {
+        double d = (from - to) % (2 * Math.PI);
+        return d < 0 ? d + 2 * Math.PI : d;
+    }
+
+    private Vec3 outward(Vec3 q) {
+        Vec3 n = surface.normalAt(q);
+        return sense ? n : n.negated();
+    }
+
+    /**
+     * A point well inside the region, or nothing when the region is thinner than the tolerance. From the middles of the
+     * longest pieces inward, by shrinking steps; the one farthest from the boundary wins.
+     */
+    public Optional<Vec3> interiorPoint(Tolerance tol) {
+        List<Integer> order = new ArrayList<>();
+        for (int i = 0; i < boxes.length; i++) {
+            order.add(i);
+        }
+        order.sort(Comparator.comparingDouble(i -> -boxes[i].diagonal()));
+        Vec3 best = null;
+        double bestDistance = 0;
+        double enough = 0.02 * bounds.diagonal();
+        for (int rank = 0; rank < order.size() && bestDistance < enough && (best == null || rank < 8); rank++) {
+            Piece piece = pieces.get(order.get(rank));
+            double length = boxes[order.get(rank)].diagonal();
+            for (double where : new double[] {0.5, 0.31}) {
+                double t = piece.at(where);
+                Vec3 q = piece.curve().point(t);
+                Vec3 left = outward(q).cross(piece.travel(t)).unit();
+                for (double step = 0.5 * length; step > 3 * tol.linear(); step *= 0.4) {
+                    if (step < bestDistance) {
+                        break;
+                    }
+                    Vec2 uv = surface.project(q.plus(step, left));
+                    Vec3 p = surface.point(uv.x(), uv.y());
+                    if (locate(p, tol) == Place.INSIDE) {
+                        double d = distanceToBoundary(p);
+                        if (d > Math.max(bestDistance, tol.linear())) {
+                            best = p;
+                            bestDistance = d;
+                        }
+                        if (d > 0.3 * step) {
+                            break;
+                        }
+                    }
+                }
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+}

@@ -1,0 +1,231 @@
+package io.tallember.solid.check;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveCurve;
+import io.tallember.geometry.intersect.CurveSurface;
+import io.tallember.geometry.intersect.Meeting;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Region;
+import io.tallember.solid.Shell;
+import io.tallember.solid.Vertex;
+import io.tallember.solid.mass.MassProperties;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Whether a body is a valid solid: closed two-manifold, edges on their surfaces, loops closed, areas and volume positive,
+ * Euler-Poincare; in deep mode also that no edge crosses a face or another edge away from their common corners.
+ */
+public final class BodyCheck {
+    private final Body body;
+    private final Tolerance tol;
+    private final List<String> problems = new ArrayList<>();
+    private boolean touchesItself;
+
+    private BodyCheck(Body body, Tolerance tol) {
+        this.body = body;
+        this.tol = tol;
+    }
+
+    /** What is wrong, as sentences; empty when the body is valid. */
+    public record Report(List<String> problems, boolean touchesItself) {
+        public boolean valid() {
+            return problems.isEmpty();
+        }
+
+        public void orThrow() {
+            if (!valid()) {
+                throw new GeometryException(
+                        touchesItself
+                                ? GeometryException.Reason.NON_MANIFOLD
+                                : GeometryException.Reason.INCONSISTENT,
+                        "The solid would not be sound: " + problems.get(0));
+            }
+        }
+    }
+
+    public static Report quick(Body body, Tolerance tol) {
+        BodyCheck c = new BodyCheck(body, tol);
+        c.uses();
+        c.geometry();
+        c.loops();
+        if (c.problems.isEmpty()) {
+            c.corners();
+            c.sizes();
+            c.euler();
+        }
+        return new Report(List.copyOf(c.problems), c.touchesItself);
+    }
+
+    public static Report deep(Body body, Tolerance tol) {
+        Report quick = quick(body, tol);
+        if (!quick.valid()) {
+            return quick;
+        }
+        BodyCheck c = new BodyCheck(body, tol);
+        c.crossings();
+        return new Report(List.copyOf(c.problems), c.touchesItself);
+    }
+
+    private void problem(String what, Vec3 p) {
+        problems.add(String.format(Locale.ROOT, "%s near (%.4f, %.4f, %.4f).", what, p.x(), p.y(), p.z()));
+    }
+
+    private void uses() {
+        Map<Edge, int[]> uses = new IdentityHashMap<>();
+        for (Face f : body.faces()) {
+            for (Coedge c : f.coedges()) {
+                uses.computeIfAbsent(c.edge(), k -> new int[2])[c.forward() ? 0 : 1]++;
+            }
+        }
+        uses.forEach((e, n) -> {
+            if (n[0] != 1 || n[1] != 1) {
+                problem("an edge is not shared by exactly two faces", e.middle());
+            }
+        });
+    }
+
+    private void geometry() {
+        for (Edge e : body.edges()) {
+            double slack = 4 * Math.max(tol.linear(), e.tolerance());
+            if (e.curve().point(e.range().lo()).distance(e.start().point()) > slack
+                    || e.curve().point(e.range().hi()).distance(e.end().point()) > slack) {
+                problem("an edge doesn't reach its corner", e.middle());
+            }
+            for (Face f : body.facesOf(e)) {
+                for (int i = 0; i <= 4; i++) {
+                    if (Math.abs(f.surface().signedDistance(e.curve().point(e.range().at(i / 4.0)))) > slack) {
+                        problem("an edge leaves its face", e.middle());
+                        break;
+                    }
+                }
+            }
+        }
+    }
+
+    private void loops() {
+        for (Face f : body.faces()) {
+            for (Loop l : f.loops()) {
+                List<Coedge> cs = l.coedges();
+                for (int i = 0; i < cs.size(); i++) {
+                    if (cs.get(i).end() != cs.get((i + 1) % cs.size()).start()) {
+                        problem("a face's outline is open", cs.get(i).end().point());
+                    }
+                }
+            }
+        }
+    }
+
+    /** Round each corner the faces must form one ring. */
+    private void corners() {
+        Map<Vertex, Set<Face>> faces = new IdentityHashMap<>();
+        Map<Vertex, List<Edge>> edges = new IdentityHashMap<>();
+        for (Edge e : body.edges()) {
+            for (Vertex v : e.closed() ? List.of(e.start()) : List.of(e.start(), e.end())) {
+                edges.computeIfAbsent(v, k -> new ArrayList<>()).add(e);
+                faces.computeIfAbsent(v, k -> new HashSet<>()).addAll(body.facesOf(e));
+            }
+        }
+        faces.forEach((v, round) -> {
+            Set<Face> seen = new HashSet<>();
+            List<Face> todo = new ArrayList<>(List.of(round.iterator().next()));
+            while (!todo.isEmpty()) {
+                Face f = todo.remove(todo.size() - 1);
+                if (seen.add(f)) {
+                    edges.get(v).stream()
+                            .map(body::facesOf)
+                            .filter(two -> two.contains(f))
+                            .forEach(todo::addAll);
+                }
+            }
+            if (seen.size() < round.size()) {
+                touchesItself = true;
+                problem("the solid touches itself in a single point", v.point());
+            }
+        });
+    }
+
+    private void sizes() {
+        for (Face f : body.faces()) {
+            if (!(MassProperties.area(f) > 0)) {
+                problem("a face has no area", f.bounds().centre());
+            }
+        }
+        for (int i = 0; i < body.shells().size(); i++) {
+            Shell s = body.shells().get(i);
+            double v = MassProperties.of(new Body(List.of(s))).volume();
+            if (i == 0 ? !(v > 0) : !(v < 0)) {
+                problem("a shell is inside out", s.faces().get(0).bounds().centre());
+            }
+        }
+    }
+
+    private void euler() {
+        for (Shell s : body.shells()) {
+            Body one = new Body(List.of(s));
+            int chi = one.vertices().size() - one.edges().size();
+            for (Face f : s.faces()) {
+                chi += 2 - f.loops().size();
+            }
+            if (chi > 2 || chi % 2 != 0) {
+                problem("faces, edges and corners don't add up (" + chi + ")", one.bounds().centre());
+            }
+        }
+    }
+
+    private void crossings() {
+        for (Face f : body.faces()) {
+            Set<Edge> own = new HashSet<>();
+            f.coedges().forEach(c -> own.add(c.edge()));
+            for (Edge e : body.edges()) {
+                if (own.contains(e) || !e.bounds().overlaps(f.bounds())) {
+                    continue;
+                }
+                if (CurveSurface.liesIn(e.curve(), e.range(), f.surface(), tol)) {
+                    if (f.region().locate(e.middle(), tol) == Region.Place.INSIDE) {
+                        problem("an edge lies in a face that isn't its own", e.middle());
+                    }
+                    continue;
+                }
+                for (Meeting m : CurveSurface.meet(e.curve(), e.range(), f.surface(), tol)) {
+                    Vec3 p = e.curve().point(m.t());
+                    if (f.region().locate(p, tol) == Region.Place.INSIDE) {
+                        problem("an edge pierces a face", p);
+                    }
+                }
+            }
+            outline(new ArrayList<>(own));
+        }
+    }
+
+    private void outline(List<Edge> edges) {
+        for (int i = 0; i < edges.size(); i++) {
+            for (int k = i + 1; k < edges.size(); k++) {
+                Edge a = edges.get(i);
+                Edge b = edges.get(k);
+                if (!a.bounds().overlaps(b.bounds())) {
+                    continue;
+                }
+                for (Meeting m : CurveCurve.meet(a.curve(), a.range(), b.curve(), b.range(), tol)) {
+                    Vec3 p = a.curve().point(m.t());
+                    boolean atCorner = p.distance(a.start().point()) <= 4 * tol.linear()
+                            || p.distance(a.end().point()) <= 4 * tol.linear();
+                    if (!atCorner) {
+                        problem("two edges of a face cross", p);
+                    }
+                }
+            }
+        }
+    }
+}

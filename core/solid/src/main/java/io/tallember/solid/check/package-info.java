@@ -1,0 +1,2 @@
+/** Judges whether a body is a valid solid. */
+package io.tallember.solid.check;

@@ -1,0 +1,159 @@
+package io.tallember.solid.fuse;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Face;
+import io.tallember.solid.Region;
+import io.tallember.solid.check.BodyCheck;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Predicate;
+
+/**
+ * Unites, subtracts and intersects bodies.
+ *
+ * <p>Treats faces that cross, touch, coincide (either way round) or share edges and corners; things nearer than the linear
+ * tolerance count as coinciding. Refuses, with a {@link GeometryException}: crossings of surfaces that have no closed form
+ * yet, results that would touch themselves along an edge or at a corner, empty results. The result is checked; it is exact
+ * on the input's own surfaces, and may be several bodies.
+ */
+public final class Fuse {
+    private final List<Body> bodies;
+    private final Tolerance tol;
+
+    private Fuse(List<Body> bodies, Tolerance tol) {
+        this.bodies = bodies;
+        this.tol = tol;
+    }
+
+    /** All material of the given bodies. */
+    public static List<Body> unite(List<Body> bodies, Tolerance tol) {
+        return new Fuse(bodies, tol).select(in -> any(in, 0, in.length));
+    }
+
+    /** The targets without the material of the tools. */
+    public static List<Body> subtract(List<Body> targets, List<Body> tools, Tolerance tol) {
+        int n = targets.size();
+        return new Fuse(joined(targets, tools), tol)
+                .select(in -> any(in, 0, n) && !any(in, n, in.length));
+    }
+
+    /** The material common to targets and tools. */
+    public static List<Body> intersect(List<Body> targets, List<Body> tools, Tolerance tol) {
+        int n = targets.size();
+        return new Fuse(joined(targets, tools), tol).select(in -> any(in, 0, n) && any(in, n, in.length));
+    }
+
+    private static List<Body> joined(List<Body> a, List<Body> b) {
+        List<Body> all = new ArrayList<>(a);
+        all.addAll(b);
+        return all;
+    }
+
+    private static boolean any(boolean[] in, int from, int to) {
+        for (int i = from; i < to; i++) {
+            if (in[i]) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /**
+     * The bodies made of all places where {@code wanted} holds.
+     *
+     * @param wanted from "inside body i?" for each body to "material?"
+     */
+    private List<Body> select(Predicate<boolean[]> wanted) {
+        PointPool pool = new PointPool(2 * tol.linear());
+        List<FacePairs.Pair> pairs = FacePairs.of(bodies, tol);
+        Interferences found = new Interferences(bodies, pairs, pool, tol);
+        Fragments fragments = new Fragments(bodies, found, pool, tol);
+        SectionCurves sections = new SectionCurves(pairs, fragments, found, tol);
+        FaceSplitter splitter = new FaceSplitter(fragments, sections, tol);
+        List<Classifier> classifiers =
+                bodies.stream().map(b -> new Classifier(b, tol)).toList();
+        List<Box3> boxes = bodies.stream().map(b -> b.bounds().grown(tol.linear())).toList();
+        List<Built> kept = new ArrayList<>();
+        for (int i = 0; i < bodies.size(); i++) {
+            for (Face face : bodies.get(i).faces()) {
+                for (FaceSplitter.Piece piece : splitter.split(face)) {
+                    choose(piece, i, sections, classifiers, boxes, wanted, kept);
+                }
+            }
+        }
+        if (kept.isEmpty()) {
+            throw new GeometryException(GeometryException.Reason.EMPTY_RESULT, "Nothing would be left of the part.");
+        }
+        Sewing.checkManifold(kept);
+        List<Body> result = new Sewing(pool, tol).sew(new Simplify(pool, tol).apply(kept));
+        result.forEach(b -> BodyCheck.quick(b, tol).orThrow());
+        return result;
+    }
+
+    private void choose(
+            FaceSplitter.Piece piece,
+            int own,
+            SectionCurves sections,
+            List<Classifier> classifiers,
+            List<Box3> boxes,
+            Predicate<boolean[]> wanted,
+            List<Built> kept) {
+        Face face = piece.face();
+        Region region = piece.untouched()
+                ? face.region()
+                : new Region(face.surface(), face.sense(), piece.loops());
+        Vec3 p = region.interiorPoint(tol)
+                .orElseThrow(() -> new GeometryException(
+                        GeometryException.Reason.INCONSISTENT,
+                        "A sliver of a face thinner than the tolerance would be left over. Move one of the shapes by a"
+                                + " clear amount, or make them flush."));
+        boolean[] materialSide = new boolean[bodies.size()];
+        boolean[] outerSide = new boolean[bodies.size()];
+        materialSide[own] = true;
+        List<Face> onSame = sections.sameSurface(face).stream()
+                .filter(g -> g.region().locate(p, tol) != Region.Place.OUTSIDE)
+                .toList();
+        for (int k = 0; k < bodies.size(); k++) {
+            if (k == own || !boxes.get(k).contains(p)) {
+                continue;
+            }
+            Body body = bodies.get(k);
+            Face partner = onSame.stream().filter(body.faces()::contains).findFirst().orElse(null);
+            if (partner == null) {
+                materialSide[k] = classifiers.get(k).inside(p);
+                outerSide[k] = materialSide[k];
+            } else if (k < own) {
+                return; // the earlier body's piece stands for both
+            } else {
+                materialSide[k] = partner.outward(p).dot(face.outward(p)) > 0;
+                outerSide[k] = !materialSide[k];
+            }
+        }
+        boolean within = wanted.test(materialSide);
+        if (within == wanted.test(outerSide)) {
+            return;
+        }
+        if (within) {
+            kept.add(new Built(
+                    face.surface(), face.sense(), piece.loops(), face.origins(), piece.untouched() ? face : null));
+        } else {
+            kept.add(new Built(face.surface(), !face.sense(), turned(piece.loops()), face.origins(), null));
+        }
+    }
+
+    private static List<List<Fragment.Half>> turned(List<List<Fragment.Half>> loops) {
+        List<List<Fragment.Half>> out = new ArrayList<>();
+        for (List<Fragment.Half> loop : loops) {
+            List<Fragment.Half> back = new ArrayList<>();
+            for (int i = loop.size() - 1; i >= 0; i--) {
+                back.add(loop.get(i).twin());
+            }
+            out.add(back);
+        }
+        return out;
+    }
+}

@@ -1,0 +1,141 @@
+package io.tallember.solid.fuse;
+
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveCurve;
+import io.tallember.geometry.intersect.CurveSurface;
+import io.tallember.geometry.intersect.Meeting;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Region;
+import io.tallember.solid.Vertex;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Where edges meet what belongs to other bodies. Leaves a mark on each edge at each place, notes which places lie on which
+ * face, and which edges lie wholly in which face's surface.
+ */
+final class Interferences {
+    /** A place on an edge. */
+    record Mark(double t, int place) {}
+
+    /** An edge that lies in the surface of a face of another body. */
+    record Lying(Edge edge, Face face) {}
+
+    private record Couple(Object a, Object b) {
+        @Override
+        public boolean equals(Object o) {
+            return o instanceof Couple c && c.a == a && c.b == b;
+        }
+
+        @Override
+        public int hashCode() {
+            return 31 * System.identityHashCode(a) + System.identityHashCode(b);
+        }
+    }
+
+    private final PointPool pool;
+    private final Tolerance tol;
+    private final Map<Edge, List<Mark>> marks = new IdentityHashMap<>();
+    private final Map<Vertex, Integer> placeOf = new IdentityHashMap<>();
+    private final Map<Face, Set<Integer>> onFace = new IdentityHashMap<>();
+    private final List<Lying> lying = new ArrayList<>();
+    private final Set<Couple> done = new HashSet<>();
+
+    Interferences(List<Body> bodies, List<FacePairs.Pair> pairs, PointPool pool, Tolerance tol) {
+        this.pool = pool;
+        this.tol = tol;
+        for (Body body : bodies) {
+            for (Vertex v : body.vertices()) {
+                placeOf.put(v, pool.add(v.point(), v));
+            }
+        }
+        // Edges with edges first: their points are the sharpest, and the later stages find them in the pool.
+        for (FacePairs.Pair p : pairs) {
+            for (Coedge e : p.a().coedges()) {
+                for (Coedge h : p.b().coedges()) {
+                    edges(e.edge(), h.edge());
+                }
+            }
+        }
+        for (FacePairs.Pair p : pairs) {
+            p.a().coedges().forEach(e -> edgeFace(e.edge(), p.b()));
+            p.b().coedges().forEach(e -> edgeFace(e.edge(), p.a()));
+        }
+    }
+
+    int place(Vertex v) {
+        return placeOf.get(v);
+    }
+
+    List<Mark> marks(Edge e) {
+        return marks.getOrDefault(e, List.of());
+    }
+
+    List<Lying> lying() {
+        return lying;
+    }
+
+    /** Places on the face found by edges of other bodies. */
+    Set<Integer> piercing(Face f) {
+        return onFace.getOrDefault(f, Set.of());
+    }
+
+    private void mark(Edge e, double t, int place) {
+        if (place == placeOf.get(e.start()) || place == placeOf.get(e.end())) {
+            return;
+        }
+        List<Mark> list = marks.computeIfAbsent(e, k -> new ArrayList<>());
+        if (list.stream().noneMatch(m -> m.place() == place)) {
+            list.add(new Mark(t, place));
+        }
+    }
+
+    private void edges(Edge e, Edge h) {
+        if (!e.bounds().grown(tol.linear()).overlaps(h.bounds().grown(tol.linear())) || !done.add(new Couple(e, h))) {
+            return;
+        }
+        vertexOnEdge(e.start(), h);
+        vertexOnEdge(e.end(), h);
+        vertexOnEdge(h.start(), e);
+        vertexOnEdge(h.end(), e);
+        for (Meeting m : CurveCurve.meet(e.curve(), e.range(), h.curve(), h.range(), tol)) {
+            int place = pool.add(e.curve().point(m.t()));
+            mark(e, m.t(), place);
+            mark(h, m.s(), place);
+        }
+    }
+
+    private void vertexOnEdge(Vertex v, Edge e) {
+        double t = e.curve().project(v.point(), e.range());
+        if (e.curve().point(t).distance(v.point()) <= tol.linear()) {
+            mark(e, t, placeOf.get(v));
+        }
+    }
+
+    private void edgeFace(Edge e, Face f) {
+        if (!e.bounds().grown(tol.linear()).overlaps(f.bounds().grown(tol.linear())) || !done.add(new Couple(e, f))) {
+            return;
+        }
+        if (CurveSurface.liesIn(e.curve(), e.range(), f.surface(), tol)) {
+            lying.add(new Lying(e, f));
+            return;
+        }
+        for (Meeting m : CurveSurface.meet(e.curve(), e.range(), f.surface(), tol)) {
+            Vec3 p = e.curve().point(m.t());
+            if (f.region().locate(p, tol) == Region.Place.OUTSIDE) {
+                continue;
+            }
+            int place = pool.add(p);
+            mark(e, m.t(), place);
+            onFace.computeIfAbsent(f, k -> new HashSet<>()).add(place);
+        }
+    }
+}

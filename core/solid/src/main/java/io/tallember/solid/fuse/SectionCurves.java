@@ -1,0 +1,214 @@
+package io.tallember.solid.fuse;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveCurve;
+import io.tallember.geometry.intersect.Meeting;
+import io.tallember.geometry.intersect.SurfaceSurface;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Region;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * What cuts each face: stretches where two faces cross away from all edges, and fragments of other bodies' edges that lie
+ * inside a face. Also remembers which faces share a surface.
+ */
+final class SectionCurves {
+    private record Stop(double t, int place) {}
+
+    /** A curve in which two faces may cross, with the places known on it; what lies between two places is judged later. */
+    private record Candidate(Curve curve, Interval reach, Box3 box, Face a, Face b, List<Stop> stops) {
+        boolean shares(Face f) {
+            return a == f || b == f;
+        }
+    }
+
+    private final Fragments fragments;
+    private final Interferences found;
+    private final Tolerance tol;
+    private final Map<Face, Set<Fragment>> cutting = new IdentityHashMap<>();
+    private final Map<Face, List<Face>> sameSurface = new IdentityHashMap<>();
+    private final List<Candidate> candidates = new ArrayList<>();
+
+    SectionCurves(List<FacePairs.Pair> pairs, Fragments fragments, Interferences found, Tolerance tol) {
+        this.fragments = fragments;
+        this.found = found;
+        this.tol = tol;
+        for (FacePairs.Pair p : pairs) {
+            cross(p.a(), p.b());
+        }
+        crossEachOther();
+        candidates.forEach(this::along);
+        for (Interferences.Lying l : found.lying()) {
+            imprint(l);
+        }
+    }
+
+    Set<Fragment> cutting(Face f) {
+        return cutting.getOrDefault(f, Set.of());
+    }
+
+    /** Faces of other bodies that lie on the same surface, turned either way. */
+    List<Face> sameSurface(Face f) {
+        return sameSurface.getOrDefault(f, List.of());
+    }
+
+    private void imprint(Interferences.Lying l) {
+        for (Fragment.Half h : fragments.of(l.edge())) {
+            if (l.face().region().locate(h.fragment().middle(), tol) == Region.Place.INSIDE) {
+                cuts(l.face(), h.fragment());
+            }
+        }
+    }
+
+    private void cuts(Face f, Fragment fragment) {
+        cutting.computeIfAbsent(f, k -> new LinkedHashSet<>()).add(fragment);
+    }
+
+    private void cross(Face a, Face b) {
+        Box3 where = common(a.bounds(), b.bounds()).grown(2 * tol.linear());
+        SurfaceSurface.Result met = SurfaceSurface.meet(a.surface(), b.surface(), where, tol);
+        if (met.same()) {
+            sameSurface.computeIfAbsent(a, k -> new ArrayList<>()).add(b);
+            sameSurface.computeIfAbsent(b, k -> new ArrayList<>()).add(a);
+            return;
+        }
+        if (met.curves().isEmpty()) {
+            return;
+        }
+        Set<Integer> shared = places(a);
+        shared.retainAll(places(b));
+        for (Curve c : met.curves()) {
+            collect(c, a, b, shared);
+        }
+    }
+
+    private static Box3 common(Box3 a, Box3 b) {
+        return new Box3(
+                new Vec3(
+                        Math.max(a.min().x(), b.min().x()),
+                        Math.max(a.min().y(), b.min().y()),
+                        Math.max(a.min().z(), b.min().z())),
+                new Vec3(
+                        Math.min(a.max().x(), b.max().x()),
+                        Math.min(a.max().y(), b.max().y()),
+                        Math.min(a.max().z(), b.max().z())));
+    }
+
+    /** All numbered places on a face: along its boundary, and where other bodies' edges pierce or touch it. */
+    private Set<Integer> places(Face f) {
+        Set<Integer> out = new HashSet<>(found.piercing(f));
+        for (Coedge c : f.coedges()) {
+            out.add(found.place(c.start()));
+            found.marks(c.edge()).forEach(m -> out.add(m.place()));
+        }
+        return out;
+    }
+
+    private void collect(Curve c, Face a, Face b, Set<Integer> shared) {
+        List<Stop> stops = new ArrayList<>();
+        for (int place : shared) {
+            Vec3 p = fragments.pool().point(place);
+            double t = c.project(p);
+            if (c.point(t).distance(p) <= 3 * tol.linear()) {
+                stops.add(new Stop(t, place));
+            }
+        }
+        stops.sort(Comparator.comparingDouble(Stop::t));
+        if (c.period() == 0 && stops.size() < 2) {
+            return;
+        }
+        Interval reach = c.period() > 0
+                ? new Interval(0, c.period())
+                : new Interval(stops.get(0).t(), stops.get(stops.size() - 1).t());
+        candidates.add(new Candidate(c, reach, c.bounds(reach).grown(tol.linear()), a, b, stops));
+    }
+
+    /** Where two of the curves cross on a face that both lie on, away from every edge: a place on both. */
+    private void crossEachOther() {
+        List<Candidate> sorted = new ArrayList<>(candidates);
+        sorted.sort(Comparator.comparingDouble(c -> c.box().min().x()));
+        List<Candidate> open = new ArrayList<>();
+        for (Candidate c : sorted) {
+            open.removeIf(o -> o.box().max().x() < c.box().min().x());
+            for (Candidate o : open) {
+                if (o.box().overlaps(c.box()) && (c.shares(o.a()) || c.shares(o.b()))) {
+                    cross(c, o);
+                }
+            }
+            open.add(c);
+        }
+    }
+
+    private void cross(Candidate c, Candidate o) {
+        if (CurveCurve.same(c.curve(), c.reach(), o.curve(), tol)) {
+            return;
+        }
+        for (Meeting m : CurveCurve.meet(c.curve(), c.reach(), o.curve(), o.reach(), tol)) {
+            Vec3 p = c.curve().point(m.t());
+            boolean within = List.of(c.a(), c.b(), o.a(), o.b()).stream()
+                    .allMatch(f -> f.region().locate(p, tol) != Region.Place.OUTSIDE);
+            if (within) {
+                int place = fragments.pool().add(p);
+                stopAt(c, m.t(), place);
+                stopAt(o, m.s(), place);
+            }
+        }
+    }
+
+    private static void stopAt(Candidate c, double t, int place) {
+        if (c.stops().stream().noneMatch(s -> s.place() == place)) {
+            c.stops().add(new Stop(t, place));
+        }
+    }
+
+    private void along(Candidate candidate) {
+        Curve c = candidate.curve();
+        List<Stop> stops = candidate.stops();
+        stops.sort(Comparator.comparingDouble(Stop::t));
+        if (c.period() > 0) {
+            if (stops.isEmpty()) {
+                wholeCurve(c, candidate.a(), candidate.b());
+                return;
+            }
+            stops.add(new Stop(stops.get(0).t() + c.period(), stops.get(0).place()));
+        }
+        for (int i = 0; i + 1 < stops.size(); i++) {
+            stretch(c, stops.get(i), stops.get(i + 1), candidate.a(), candidate.b());
+        }
+    }
+
+    private void wholeCurve(Curve c, Face a, Face b) {
+        Vec3 p = c.point(0);
+        if (a.region().locate(p, tol) == Region.Place.INSIDE && b.region().locate(p, tol) == Region.Place.INSIDE) {
+            int place = fragments.pool().add(p);
+            Fragment f = fragments.section(c, new Interval(0, c.period()), place, place).fragment();
+            cuts(a, f);
+            cuts(b, f);
+        }
+    }
+
+    private void stretch(Curve c, Stop from, Stop to, Face a, Face b) {
+        Interval range = new Interval(from.t(), to.t());
+        Vec3 mid = c.point(range.middle());
+        if (c.point(range.lo()).distance(mid) <= tol.linear()) {
+            return;
+        }
+        if (a.region().locate(mid, tol) == Region.Place.INSIDE && b.region().locate(mid, tol) == Region.Place.INSIDE) {
+            Fragment f = fragments.section(c, range, from.place(), to.place()).fragment();
+            cuts(a, f);
+            cuts(b, f);
+        }
+    }
+}

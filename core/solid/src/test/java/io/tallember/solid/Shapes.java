@@ -1,0 +1,100 @@
+package io.tallember.solid;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.check.BodyCheck;
+import io.tallember.solid.mass.MassProperties;
+import io.tallember.solid.mesh.FaceMesh;
+import io.tallember.solid.mesh.MeshQuality;
+import io.tallember.solid.mesh.Tessellator;
+import io.tallember.solid.sweep.Extrude;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Small builders and judges shared by the tests of solids. */
+public final class Shapes {
+    public static final Tolerance TOL = Tolerance.DEFAULT;
+
+    private Shapes() {}
+
+    public static Body box(double x0, double y0, double z0, double x1, double y1, double z1) {
+        return box(Frame.WORLD, x0, y0, z0, x1, y1, z1, "box");
+    }
+
+    public static Body box(
+            Frame f, double x0, double y0, double z0, double x1, double y1, double z1, String step) {
+        return Extrude.of(polygon(f, x0, y0, x1, y0, x1, y1, x0, y1), z0, z1, step, "r", TOL);
+    }
+
+    public static Body cylinder(Frame f, double r, double z0, double z1) {
+        return Extrude.of(new Profile(f, circle(0, 0, r, true), List.of(), "disc"), z0, z1, "cyl", "r", TOL);
+    }
+
+    public static Body cylinder(double x, double y, double r, double z0, double z1) {
+        return cylinder(Frame.WORLD.at(new Vec3(x, y, 0)), r, z0, z1);
+    }
+
+    public static List<Profile.Edge> circle(double x, double y, double r, boolean forward) {
+        return List.of(new Profile.Edge(
+                new Circle(Frame.WORLD.at(new Vec3(x, y, 0)), r), new Interval(0, 2 * Math.PI), forward, "circle"));
+    }
+
+    public static Profile polygon(Frame f, double... xy) {
+        List<Profile.Edge> edges = new ArrayList<>();
+        int n = xy.length / 2;
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % n;
+            edges.add(line(xy[2 * i], xy[2 * i + 1], xy[2 * j], xy[2 * j + 1], "c" + i));
+        }
+        return new Profile(f, edges, List.of(), "polygon");
+    }
+
+    public static Profile.Edge line(double ax, double ay, double bx, double by, String name) {
+        Vec3 a = new Vec3(ax, ay, 0);
+        Vec3 b = new Vec3(bx, by, 0);
+        return new Profile.Edge(Line.through(a, b), new Interval(0, a.distance(b)), true, name);
+    }
+
+    public static double volume(List<Body> bodies) {
+        return MassProperties.of(bodies).volume();
+    }
+
+    /** Deep check, positive volume, watertight mesh whose volume is near the exact one. */
+    public static void assertSound(List<Body> bodies) {
+        for (Body b : bodies) {
+            assertThat(BodyCheck.deep(b, TOL).problems()).isEmpty();
+            assertWatertight(b);
+        }
+    }
+
+    public static void assertWatertight(Body b) {
+        Map<List<Vec3>, Integer> uses = new HashMap<>();
+        double six = 0;
+        for (FaceMesh m : new Tessellator(MeshQuality.EXPORT).mesh(b)) {
+            for (int i = 0; i < m.triangles().length; i += 3) {
+                Vec3[] t = new Vec3[3];
+                for (int k = 0; k < 3; k++) {
+                    int p = m.triangles()[i + k];
+                    t[k] = new Vec3(m.positions()[3 * p], m.positions()[3 * p + 1], m.positions()[3 * p + 2]);
+                }
+                six += t[0].dot(t[1].cross(t[2]));
+                for (int k = 0; k < 3; k++) {
+                    uses.merge(List.of(t[k], t[(k + 1) % 3]), 1, Integer::sum);
+                    uses.merge(List.of(t[(k + 1) % 3], t[k]), -1, Integer::sum);
+                }
+            }
+        }
+        assertThat(uses.values()).as("every mesh edge is used both ways").allMatch(n -> n == 0);
+        double exact = MassProperties.of(b).volume();
+        assertThat(six / 6).isCloseTo(exact, org.assertj.core.data.Offset.offset(0.02 * exact + 1e-3));
+    }
+}
