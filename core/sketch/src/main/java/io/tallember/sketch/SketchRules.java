@@ -1,0 +1,123 @@
+package io.tallember.sketch;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Tolerance;
+import io.tallember.sketch.Constraint.Kind;
+import java.util.List;
+import java.util.Map;
+
+/** What a sketch must satisfy before anything is computed from it. */
+final class SketchRules {
+    private SketchRules() {}
+
+    static void check(List<Entity> entities, List<Constraint> constraints, Map<String, Entity> byId) {
+        for (Entity e : entities) {
+            named(e.id());
+            if (byId.put(e.id(), e) != null) {
+                throw bad("The name " + e.id() + " is used twice in the sketch.");
+            }
+            if (e instanceof SketchPoint p) {
+                finite(p.x(), e.id());
+                finite(p.y(), e.id());
+            } else if (e instanceof SketchCircle c) {
+                finite(c.radius(), e.id());
+                if (!(c.radius() > 0)) {
+                    throw bad("Circle " + c.id() + " needs a radius above zero.");
+                }
+            }
+        }
+        for (Entity e : entities) {
+            for (String p : e.points()) {
+                if (!(byId.get(p) instanceof SketchPoint)) {
+                    throw bad(e.id() + " hangs on point " + p + ", which isn't in the sketch.");
+                }
+            }
+        }
+        java.util.Set<String> seen = new java.util.HashSet<>();
+        for (Constraint c : constraints) {
+            named(c.id());
+            if (byId.containsKey(c.id()) || !seen.add(c.id())) {
+                throw bad("The name " + c.id() + " is used twice in the sketch.");
+            }
+            for (String on : c.on()) {
+                if (!byId.containsKey(on)) {
+                    throw bad("A " + c.kind().word() + " constraint names " + on + ", which isn't in the sketch.");
+                }
+            }
+            fits(c, c.on().stream().map(byId::get).toList());
+        }
+    }
+
+    private static void fits(Constraint c, List<Entity> on) {
+        boolean ok;
+        Kind k = c.kind();
+        if (k == Kind.COINCIDENT) {
+            ok = are(on, SketchPoint.class, SketchPoint.class);
+        } else if (k == Kind.ON_CURVE) {
+            ok = are(on, SketchPoint.class, SketchCurve.class);
+        } else if (k == Kind.HORIZONTAL
+                || k == Kind.VERTICAL
+                || k == Kind.HORIZONTAL_DISTANCE
+                || k == Kind.VERTICAL_DISTANCE) {
+            ok = are(on, SketchLine.class) || are(on, SketchPoint.class, SketchPoint.class);
+        } else if (k == Kind.PARALLEL || k == Kind.PERPENDICULAR || k == Kind.ANGLE) {
+            ok = are(on, SketchLine.class, SketchLine.class);
+        } else if (k == Kind.TANGENT) {
+            ok = are(on, SketchCurve.class, Round.class) || are(on, Round.class, SketchCurve.class);
+        } else if (k == Kind.EQUAL) {
+            ok = are(on, SketchLine.class, SketchLine.class) || are(on, Round.class, Round.class);
+        } else if (k == Kind.CONCENTRIC) {
+            ok = are(on, Round.class, Round.class);
+        } else if (k == Kind.MIDPOINT) {
+            ok = are(on, SketchPoint.class, SketchLine.class);
+        } else if (k == Kind.DISTANCE) {
+            ok = are(on, SketchLine.class)
+                    || are(on, SketchPoint.class, SketchPoint.class)
+                    || are(on, SketchPoint.class, SketchLine.class)
+                    || are(on, SketchLine.class, SketchLine.class);
+        } else {
+            ok = are(on, Round.class);
+        }
+        if (!ok || on.size() == 2 && on.get(0) == on.get(1)) {
+            throw bad("A " + k.word() + " constraint can't be put on " + String.join(" and ", c.on()) + ".");
+        }
+        if (k.isDimension()) {
+            finite(c.value(), c.id());
+            boolean mayBeZero = k != Kind.RADIUS && k != Kind.DIAMETER;
+            if (c.value() < 0 || !mayBeZero && c.value() == 0) {
+                throw bad("A " + k.word() + " needs a value above zero.");
+            }
+            if (k == Kind.ANGLE && c.value() > Math.PI) {
+                throw bad("An angle lies between 0 and 180 degrees.");
+            }
+        }
+    }
+
+    private static boolean are(List<Entity> on, Class<?>... kinds) {
+        if (on.size() != kinds.length) {
+            return false;
+        }
+        for (int i = 0; i < kinds.length; i++) {
+            if (!kinds[i].isInstance(on.get(i))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static void named(String id) {
+        if (!id.matches("[A-Za-z0-9._-]{1,40}")) {
+            throw bad("A sketch name has up to 40 letters, digits, dots and dashes.");
+        }
+    }
+
+    private static void finite(double v, String id) {
+        if (!Double.isFinite(v) || Math.abs(v) > 2 * Tolerance.REACH) {
+            throw bad("A number of " + id + " is outside the space a part can use (10 m each way).");
+        }
+    }
+
+    private static GeometryException bad(String sentence) {
+        return new GeometryException(GeometryException.Reason.BAD_VALUE, sentence);
+    }
+}

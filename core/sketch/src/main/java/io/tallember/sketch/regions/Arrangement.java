@@ -1,0 +1,180 @@
+package io.tallember.sketch.regions;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveCurve;
+import io.tallember.geometry.intersect.Meeting;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchCurve;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+
+/**
+ * The plane graph of a sketch's curves: every crossing and touching a node, every stretch between nodes an arc of the graph
+ * with two half-edges. Stretches that lie on one another are kept once, under the older curve's name.
+ */
+final class Arrangement {
+    /** A stretch of a curve run through in one direction. */
+    static final class Half {
+        final Curve curve;
+        final Interval range;
+        final boolean forward;
+        final String source;
+        final int from;
+        final int to;
+        Half twin;
+        Half next;
+        int loop = -1;
+
+        Half(Curve curve, Interval range, boolean forward, String source, int from, int to) {
+            this.curve = curve;
+            this.range = range;
+            this.forward = forward;
+            this.source = source;
+            this.from = from;
+            this.to = to;
+        }
+
+        Vec3 startTangent() {
+            return forward
+                    ? curve.tangent(range.lo())
+                    : curve.tangent(range.hi()).negated();
+        }
+
+        /** Signed curvature seen along the run, positive when it bends to the left. */
+        double startBend() {
+            double t = forward ? range.lo() : range.hi();
+            Vec3 d = curve.derivative(t);
+            double k = d.cross(curve.second(t)).z() / Math.pow(d.length(), 3);
+            return forward ? k : -k;
+        }
+    }
+
+    private record Strand(String source, Curve curve, Interval range, Box3 box, TreeSet<Double> cuts) {}
+
+    private final Tolerance tol;
+    private final List<Vec3> nodes = new ArrayList<>();
+    private final Map<List<Long>, List<Integer>> grid = new HashMap<>();
+    final List<Half> halves = new ArrayList<>();
+
+    Arrangement(Sketch sketch, Tolerance tol) {
+        this.tol = tol;
+        List<Strand> strands = new ArrayList<>();
+        for (SketchCurve c : sketch.curves()) {
+            if (!c.construction()) {
+                sketch.strand(c).ifPresent(s -> {
+                    TreeSet<Double> cuts =
+                            new TreeSet<>(List.of(s.range().lo(), s.range().hi()));
+                    Box3 box = s.curve().bounds(s.range()).grown(2 * tol.linear());
+                    strands.add(new Strand(c.id(), s.curve(), s.range(), box, cuts));
+                });
+            }
+        }
+        for (int i = 0; i < strands.size(); i++) {
+            for (int j = i + 1; j < strands.size(); j++) {
+                if (strands.get(i).box().overlaps(strands.get(j).box())) {
+                    cross(strands.get(i), strands.get(j));
+                }
+            }
+        }
+        strands.forEach(this::stretches);
+    }
+
+    Vec3 node(int i) {
+        return nodes.get(i);
+    }
+
+    private void cross(Strand a, Strand b) {
+        if (CurveCurve.same(a.curve(), a.range(), b.curve(), tol)) {
+            endsOn(a, b);
+            endsOn(b, a);
+            return;
+        }
+        for (Meeting m : CurveCurve.meet(a.curve(), a.range(), b.curve(), b.range(), tol)) {
+            a.cuts().add(m.t());
+            b.cuts().add(m.s());
+        }
+        endsOn(a, b);
+        endsOn(b, a);
+    }
+
+    /** Ends of {@code a} that lie on {@code b} cut it; also where a nearly tangent meeting found no crossing. */
+    private void endsOn(Strand a, Strand b) {
+        for (double t : new double[] {a.range().lo(), a.range().hi()}) {
+            Vec3 p = a.curve().point(t);
+            double s = b.curve().project(p, b.range());
+            if (b.curve().point(s).distance(p) <= tol.linear()) {
+                b.cuts().add(s);
+            }
+        }
+    }
+
+    private void stretches(Strand s) {
+        double step = tol.linear() / s.curve().derivative(s.range().lo()).length();
+        List<Double> cuts = new ArrayList<>();
+        for (double t : s.cuts()) {
+            if (cuts.isEmpty() || t - cuts.get(cuts.size() - 1) > 2 * step) {
+                cuts.add(t);
+            }
+        }
+        cuts.set(cuts.size() - 1, s.range().hi());
+        if (s.curve().period() > 0
+                && s.range().length() > s.curve().period() - 1e-9
+                && cuts.size() > 2) { // a full circle that others cut needs no node of its own
+            cuts.remove(0);
+            cuts.set(cuts.size() - 1, cuts.get(0) + s.curve().period());
+        }
+        for (int i = 0; i + 1 < cuts.size(); i++) {
+            Interval r = new Interval(cuts.get(i), cuts.get(i + 1));
+            int from = nodeAt(s.curve().point(r.lo()));
+            int to = nodeAt(s.curve().point(r.hi()));
+            if (!alreadyThere(s.curve(), r, from, to)) {
+                Half a = new Half(s.curve(), r, true, s.source(), from, to);
+                Half b = new Half(s.curve(), r, false, s.source(), to, from);
+                a.twin = b;
+                b.twin = a;
+                halves.add(a);
+                halves.add(b);
+            }
+        }
+    }
+
+    private boolean alreadyThere(Curve c, Interval r, int from, int to) {
+        Vec3 middle = c.point(r.middle());
+        for (Half h : halves) {
+            if ((h.from == from && h.to == to || h.from == to && h.to == from)
+                    && h.curve.point(h.curve.project(middle, h.range)).distance(middle) <= tol.linear()) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private int nodeAt(Vec3 p) {
+        double cell = 4 * tol.linear();
+        long gx = (long) Math.floor(p.x() / cell);
+        long gy = (long) Math.floor(p.y() / cell);
+        for (long x = gx - 1; x <= gx + 1; x++) {
+            for (long y = gy - 1; y <= gy + 1; y++) {
+                for (int i : grid.getOrDefault(List.of(x, y), List.of())) {
+                    if (nodes.get(i).distance(p) <= 2 * tol.linear()) {
+                        return i;
+                    }
+                }
+            }
+        }
+        nodes.add(p);
+        grid.computeIfAbsent(List.of(gx, gy), k -> new ArrayList<>()).add(nodes.size() - 1);
+        return nodes.size() - 1;
+    }
+
+    int nodeCount() {
+        return nodes.size();
+    }
+}

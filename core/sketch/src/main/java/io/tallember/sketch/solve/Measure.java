@@ -1,0 +1,48 @@
+package io.tallember.sketch.solve;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.Entity;
+import io.tallember.sketch.Round;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchLine;
+
+/** What a dimension measures in the sketch as it stands: mm, or radians for an angle. */
+public final class Measure {
+    private Measure() {}
+
+    public static double of(Sketch sketch, Constraint c) {
+        Entity a = sketch.find(c.on().get(0)).orElseThrow();
+        Kind k = c.kind();
+        if (k == Kind.RADIUS || k == Kind.DIAMETER) {
+            return sketch.radius((Round) a) * (k == Kind.RADIUS ? 1 : 2);
+        }
+        Entity b = sketch.find(c.on().get(c.on().size() - 1)).orElseThrow();
+        if (k == Kind.ANGLE) {
+            Vec2 u = direction(sketch, (SketchLine) a);
+            Vec2 v = direction(sketch, (SketchLine) b);
+            return Math.abs(Math.atan2(u.cross(v), u.dot(v)));
+        }
+        if (b instanceof SketchLine l && a != b) {
+            Vec2 d = direction(sketch, l);
+            Vec2 from = sketch.point(l.start()).at();
+            if (a instanceof SketchLine m) { // from the second line's middle to the first
+                d = direction(sketch, m);
+                from = sketch.point(m.start()).at();
+                Vec2 mid = sketch.point(l.start()).at().plus(0.5, direction(sketch, l));
+                return Math.abs(d.cross(mid.minus(from))) / d.length();
+            }
+            return Math.abs(d.cross(sketch.point(a.id()).at().minus(from))) / d.length();
+        }
+        Vec2 p = a instanceof SketchLine l ? sketch.point(l.start()).at() : sketch.point(a.id()).at();
+        Vec2 q = a instanceof SketchLine l ? sketch.point(l.end()).at() : sketch.point(b.id()).at();
+        return k == Kind.HORIZONTAL_DISTANCE
+                ? Math.abs(p.x() - q.x())
+                : k == Kind.VERTICAL_DISTANCE ? Math.abs(p.y() - q.y()) : p.distance(q);
+    }
+
+    private static Vec2 direction(Sketch s, SketchLine l) {
+        return s.point(l.end()).at().minus(s.point(l.start()).at());
+    }
+}

@@ -1,0 +1,232 @@
+package io.tallember.sketch.solve;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Entity;
+import io.tallember.sketch.Round;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchPoint;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** Moves a sketch so that its constraints hold, as near to what was drawn as they allow. */
+public final class Solver {
+    private static final double HELD = 1e-4;
+    private static final double LARGEST_STRIDE = 0.15;
+
+    private Solver() {}
+
+    /** The sketch with all constraints holding, or empty when they can't be made to. */
+    public static Optional<Sketch> solve(Sketch sketch) {
+        Optional<Sketch> direct = attempt(sketch, Map.of());
+        return direct.isPresent() ? direct : walk(sketch);
+    }
+
+    /**
+     * The sketch with one dimension at a new value: walked there in strides, so that the picture doesn't turn over. Empty
+     * when the value can't be reached.
+     */
+    public static Optional<Sketch> change(Sketch sketch, String dimension, double value) {
+        Constraint c = sketch.constraint(dimension).orElseThrow();
+        double from = c.value();
+        double stride = LARGEST_STRIDE * Math.max(Math.abs(from), 1e-3);
+        int steps = (int) Math.min(40, Math.max(1, Math.ceil(Math.abs(value - from) / stride)));
+        Sketch at = sketch;
+        for (int i = 1; i <= steps; i++) {
+            double v = i == steps ? value : from + (value - from) * i / steps;
+            Optional<Sketch> next = solve(at.replacing(c.withValue(v)));
+            if (next.isEmpty()) {
+                return solve(sketch.replacing(c.withValue(value)));
+            }
+            at = next.get();
+        }
+        return Optional.of(at);
+    }
+
+    /** Dimensions taken from what is measured now to what is asked, together, in strides. */
+    private static Optional<Sketch> walk(Sketch sketch) {
+        Sketch at = sketch;
+        int steps = 8;
+        for (int i = 1; i <= steps; i++) {
+            Sketch goal = at;
+            for (Constraint c : sketch.constraints()) {
+                if (c.kind().isDimension()) {
+                    double now = Measure.of(sketch, c);
+                    double v = i == steps ? c.value() : now + (c.value() - now) * i / steps;
+                    if (v > 0) {
+                        goal = goal.replacing(c.withValue(v));
+                    }
+                }
+            }
+            Optional<Sketch> next = attempt(goal, Map.of());
+            if (next.isEmpty()) {
+                return Optional.empty();
+            }
+            at = next.get();
+        }
+        return Optional.of(at);
+    }
+
+    /**
+     * @param held points that a hand holds, and where: they start there and move least
+     */
+    private static Optional<Sketch> attempt(Sketch sketch, Map<String, Vec2> held) {
+        Equations eqs = new Equations(sketch);
+        double[] values = eqs.scalars().values();
+        double[] weight = new double[values.length];
+        Arrays.fill(weight, 1);
+        held.forEach((p, at) -> {
+            hold(eqs.scalars(), eqs.scalars().x(p), at.x(), values, weight);
+            hold(eqs.scalars(), eqs.scalars().y(p), at.y(), values, weight);
+        });
+        for (Group g : Group.split(eqs.all(), eqs.scalars())) {
+            if (!g.solve(values, weight)) {
+                return Optional.empty();
+            }
+        }
+        Sketch solved = eqs.scalars().write(sketch, values);
+        return collapsed(sketch, solved) ? Optional.empty() : Optional.of(solved);
+    }
+
+    private static void hold(Scalars scalars, int scalar, double at, double[] values, double[] weight) {
+        int root = scalars.root(scalar);
+        if (!scalars.isConstant(root)) {
+            values[root] = at;
+            weight[root] = HELD;
+        }
+    }
+
+    /** Whether a curve that had a size has lost it, or an angle came out on the other side. */
+    private static boolean collapsed(Sketch before, Sketch after) {
+        for (SketchCurve c : after.curves()) {
+            if (after.strand(c).isEmpty() && before.strand(c).isPresent()) {
+                return true;
+            }
+        }
+        for (Constraint c : after.constraints()) {
+            if (c.kind() == Constraint.Kind.ANGLE && Math.abs(Measure.of(after, c) - c.value()) > 1e-3) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /**
+     * Pulls a point, line, circle or arc along with the hand. All constraints keep holding; what is settled stays, what is
+     * loose follows as far as it can.
+     *
+     * @param from where the hand took hold, in mm
+     * @param to where it is now
+     */
+    public static Sketch drag(Sketch sketch, String id, Vec2 from, Vec2 to) {
+        Map<String, Vec2> places = new HashMap<>();
+        Map<String, Double> radii = new HashMap<>();
+        Vec2 by = to.minus(from);
+        Entity e = sketch.find(id).orElse(null);
+        if (e == null || Sketch.isGiven(id)) {
+            return sketch;
+        }
+        if (e instanceof SketchPoint) {
+            places.put(id, to);
+        } else if (e instanceof SketchLine l) {
+            l.points().forEach(p -> places.put(p, sketch.point(p).at().plus(1, by)));
+        } else if (e instanceof SketchCircle c) {
+            radii.put(id, Math.max(1e-3, sketch.point(c.centre()).at().distance(to)));
+        } else if (e instanceof SketchArc a) {
+            Vec2 c = sketch.point(a.centre()).at();
+            double scale = Math.max(1e-3, c.distance(to)) / Math.max(1e-3, sketch.radius((Round) e));
+            for (String p : List.of(a.start(), a.end())) {
+                places.put(p, c.plus(scale, sketch.point(p).at().minus(c)));
+            }
+        }
+        places.keySet().removeIf(Sketch::isGiven);
+        return attempt(sketch.moved(Map.of(), radii), places).orElse(sketch);
+    }
+
+    /** What is still loose, redundant or fighting. Meant for when the hand lets go. */
+    public static Judgement judge(Sketch sketch) {
+        Equations eqs = new Equations(sketch);
+        Scalars scalars = eqs.scalars();
+        double[] values = scalars.values();
+        List<Group> groups = Group.split(eqs.all(), scalars);
+        Set<Integer> tied = new HashSet<>();
+        Set<Integer> loose = new HashSet<>();
+        Set<String> redundant = new LinkedHashSet<>(eqs.idle());
+        int freedoms = 0;
+        boolean holds = true;
+        for (Group g : groups) {
+            holds &= g.worst(values) <= 1e-7;
+            Freedom f = new Freedom(g, values);
+            freedoms += f.freedoms;
+            loose.addAll(f.loose);
+            redundant.addAll(f.redundant);
+            Arrays.stream(g.unknowns).forEach(tied::add);
+        }
+        for (int i = 0; i < scalars.count(); i++) {
+            if (scalars.root(i) == i && !scalars.isConstant(i) && !tied.contains(i)) {
+                freedoms++;
+                loose.add(i);
+            }
+        }
+        List<String> fighting = holds && solve(sketch).isPresent() ? List.of() : conflict(sketch);
+        redundant.removeAll(fighting);
+        return new Judgement(freedoms, looseIds(sketch, scalars, loose), List.copyOf(redundant), fighting);
+    }
+
+    private static Set<String> looseIds(Sketch sketch, Scalars scalars, Set<Integer> loose) {
+        Set<String> ids = new LinkedHashSet<>();
+        for (Entity e : sketch.entities()) {
+            boolean is;
+            if (e instanceof SketchPoint p) {
+                is = loose.contains(scalars.root(scalars.x(p.id()))) || loose.contains(scalars.root(scalars.y(p.id())));
+            } else {
+                is = e.points().stream().anyMatch(ids::contains)
+                        || e instanceof Round r && loose.contains(scalars.root(scalars.r(r.id())));
+            }
+            if (is) {
+                ids.add(e.id());
+            }
+        }
+        // curves may stand before their points in the list
+        for (SketchCurve c : sketch.curves()) {
+            if (c.points().stream().anyMatch(ids::contains)) {
+                ids.add(c.id());
+            }
+        }
+        return ids;
+    }
+
+    /**
+     * The smallest set of constraints that can't hold together, newest first, by taking out one after the other and keeping
+     * those without which the rest would hold (deletion filter; J. Chinneck, Feasibility and Infeasibility in Optimization,
+     * 2008). Older ones are tried first, so that the set names the newest.
+     */
+    public static List<String> conflict(Sketch sketch) {
+        List<Constraint> all = new ArrayList<>(sketch.constraints());
+        if (solve(sketch).isPresent()) {
+            return List.of();
+        }
+        List<Constraint> kept = new ArrayList<>(all);
+        for (Constraint c : all) {
+            List<Constraint> without = new ArrayList<>(kept);
+            without.remove(c);
+            if (solve(new Sketch(sketch.entities(), without)).isEmpty()) {
+                kept = without;
+            }
+        }
+        List<String> ids = new ArrayList<>(kept.stream().map(Constraint::id).toList());
+        java.util.Collections.reverse(ids);
+        return ids;
+    }
+}
