@@ -106,8 +106,8 @@ final class SketchRules {
     }
 
     private static void named(String id) {
-        if (!id.matches("[A-Za-z0-9._-]{1,40}")) {
-            throw bad("A sketch name has up to 40 letters, digits, dots and dashes.");
+        if (!id.matches("[A-Za-z0-9-]{1,40}")) {
+            throw bad("A sketch name has up to 40 letters, digits and dashes.");
         }
     }
 

@@ -1,0 +1,239 @@
+package io.tallember.part;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Entity;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.solve.Solver;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** Something a designer does to a part: from one document to the next, or a refusal that changes nothing. */
+public sealed interface Command {
+    /** @throws io.tallember.geometry.GeometryException with a sentence when it can't be done */
+    PartDocument apply(PartDocument doc);
+
+    /** What it does, as undo shows it. */
+    String said();
+
+    /** Puts a step in at the work line. The step's own id is ignored; its name, when blank, is made up. */
+    record AddStep(Step step) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.inserted(withId(step, doc));
+        }
+
+        private static Step withId(Step step, PartDocument doc) {
+            String id = doc.freshId();
+            Class<?> kind = step.getClass();
+            long count = doc.steps().stream().filter(kind::isInstance).count();
+            if (step instanceof SketchStep s) {
+                String name = s.name().isBlank() ? "Sketch " + (count + 1) : s.name();
+                return new SketchStep(id, name, s.off(), s.plane(), s.sketch());
+            }
+            ExtrudeStep e = (ExtrudeStep) step;
+            String name = e.name().isBlank() ? "Extrude " + (count + 1) : e.name();
+            return new ExtrudeStep(
+                    id, name, e.off(), e.sketch(), e.regions(), e.distance(), e.bothWays(), e.flipped(), e.mode());
+        }
+
+        @Override
+        public String said() {
+            return step instanceof SketchStep ? "add a sketch" : "extrude";
+        }
+    }
+
+    /** Puts a changed step in the place of the one with its id. A blank name keeps the old one. */
+    record ChangeStep(Step step) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            Step old = doc.step(step.id());
+            if (old.getClass() != step.getClass()) {
+                throw Refusal.of(old.name() + " can't become another kind of step.");
+            }
+            return doc.replaced(step.name().isBlank() ? step.named(old.name()) : step);
+        }
+
+        @Override
+        public String said() {
+            return "change a step";
+        }
+    }
+
+    record RenameStep(String id, String name) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.replaced(doc.step(id).named(name.strip()));
+        }
+
+        @Override
+        public String said() {
+            return "rename a step";
+        }
+    }
+
+    record SwitchStep(String id, boolean off) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.replaced(doc.step(id).switched(off));
+        }
+
+        @Override
+        public String said() {
+            return off ? "switch a step off" : "switch a step on";
+        }
+    }
+
+    /** Takes out a step and the steps that build on it. */
+    record DeleteStep(String id) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.without(id);
+        }
+
+        @Override
+        public String said() {
+            return "delete a step";
+        }
+    }
+
+    record MoveWorkLine(int to) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.withWorkLine(to);
+        }
+
+        @Override
+        public String said() {
+            return "move the work line";
+        }
+    }
+
+    record RenamePart(String name) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.renamed(name.strip());
+        }
+
+        @Override
+        public String said() {
+            return "rename the part";
+        }
+    }
+
+    record SetUnit(Unit unit) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.in(unit);
+        }
+
+        @Override
+        public String said() {
+            return "change the unit";
+        }
+    }
+
+    /** Draws. The sketch settles as far as it can; what can't hold together is kept and reported as fighting. */
+    record Draw(String id, List<Entity> entities, List<Constraint> constraints) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return edit(doc, id, s -> settled(s.with(entities, constraints)));
+        }
+
+        @Override
+        public String said() {
+            return entities.isEmpty() ? "constrain" : "draw";
+        }
+    }
+
+    /** Takes curves, points, constraints or dimensions out of a sketch. */
+    record Erase(String id, Set<String> ids) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return edit(doc, id, s -> settled(s.without(ids)));
+        }
+
+        @Override
+        public String said() {
+            return "take out of the sketch";
+        }
+    }
+
+    /** Gives a dimension a value: mm, or radians for an angle. */
+    record SetDimension(String id, String dimension, double value) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return edit(doc, id, s -> {
+                Constraint c = s.constraint(dimension)
+                        .orElseThrow(() -> Refusal.of("The sketch has no dimension " + dimension + "."));
+                Sketch asked = s.replacing(c.withValue(value));
+                if (!Solver.conflict(s).isEmpty()) { // it fought before; a new number may end that
+                    return settled(asked);
+                }
+                return Solver.change(s, dimension, value)
+                        .orElseThrow(() -> Refusal.of("The sketch can't take this number: " + why(asked)));
+            });
+        }
+
+        @Override
+        public String said() {
+            return "change a dimension";
+        }
+    }
+
+    /** Pulls something of a sketch from one place to another, in mm of the sketch's plane. */
+    record Drag(String id, String what, Vec2 from, Vec2 to) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return edit(doc, id, s -> Solver.drag(s, what, from, to));
+        }
+
+        @Override
+        public String said() {
+            return "move in the sketch";
+        }
+    }
+
+    /** Makes curves construction lines, or drawn ones again. */
+    record SetConstruction(String id, Set<String> curves, boolean on) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return edit(doc, id, s -> {
+                Sketch out = s;
+                for (String c : curves) {
+                    if (!(s.find(c).orElse(null) instanceof SketchCurve curve) || Sketch.isGiven(c)) {
+                        throw Refusal.of("Only curves of the sketch can be construction lines.");
+                    }
+                    out = out.replacing(curve.asConstruction(on));
+                }
+                return out;
+            });
+        }
+
+        @Override
+        public String said() {
+            return on ? "make construction" : "make drawn";
+        }
+    }
+
+    private static PartDocument edit(PartDocument doc, String id, java.util.function.UnaryOperator<Sketch> change) {
+        if (!(doc.step(id) instanceof SketchStep s)) {
+            throw Refusal.of(doc.step(id).name() + " isn't a sketch.");
+        }
+        return doc.replaced(s.with(change.apply(s.sketch())));
+    }
+
+    private static Sketch settled(Sketch s) {
+        return Solver.solve(s).orElse(s);
+    }
+
+    private static String why(Sketch asked) {
+        Optional<String> others = Solver.conflict(asked).stream()
+                .map(k -> SketchWords.of(asked, asked.constraint(k).orElseThrow()))
+                .reduce((a, b) -> a + ", " + b);
+        return others.map(o -> "these can't hold together: " + o + ".")
+                .orElse("no position near the drawn one satisfies it. Try a number closer to the present one.");
+    }
+}

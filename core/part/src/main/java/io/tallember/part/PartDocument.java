@@ -1,0 +1,144 @@
+package io.tallember.part;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * A part as written down: nothing computed, everything needed to build it again.
+ *
+ * @param workLine how many steps are built
+ * @param nextId the number that the next id of a step or picked region gets; never used twice, so that lineage stays
+ *     unambiguous
+ */
+public record PartDocument(String name, Unit unit, List<Step> steps, int workLine, int nextId) {
+    public static final int MOST_STEPS = 2_000;
+
+    /** @throws io.tallember.geometry.GeometryException BAD_VALUE when ids repeat, or a step uses one that isn't above it */
+    public PartDocument {
+        steps = List.copyOf(steps);
+        if (name.isBlank() || name.length() > 120) {
+            throw Refusal.of("A part's name has 1 to 120 characters.");
+        }
+        if (steps.size() > MOST_STEPS) {
+            throw Refusal.of("A part has at most " + MOST_STEPS + " steps.");
+        }
+        if (workLine < 0 || workLine > steps.size()) {
+            throw Refusal.of("The work line is outside the build sheet.");
+        }
+        Set<String> above = new HashSet<>();
+        for (Step s : steps) {
+            if (!s.id().matches("s[0-9]{1,6}")
+                    || Integer.parseInt(s.id().substring(1)) >= nextId
+                    || s.name().isBlank()
+                    || s.name().length() > 120) {
+                throw Refusal.of("Step " + Refusal.quoted(s.id()) + " has an id or a name that can't be used.");
+            }
+            for (String used : s.uses()) {
+                if (!above.contains(used)) {
+                    throw Refusal.of(s.name() + " uses step " + used + ", which isn't above it in the build sheet.");
+                }
+            }
+            if (!above.add(s.id())) {
+                throw Refusal.of("Two steps have the id " + s.id() + ".");
+            }
+        }
+        for (Step s : steps) {
+            if (s instanceof ExtrudeStep e
+                    && steps.stream().noneMatch(t -> t.id().equals(e.sketch()) && t instanceof SketchStep)) {
+                throw Refusal.of(s.name() + " extrudes step " + e.sketch() + ", which isn't a sketch.");
+            }
+        }
+    }
+
+    public static PartDocument empty(String name, Unit unit) {
+        return new PartDocument(name, unit, List.of(), 0, 1);
+    }
+
+    public Optional<Step> find(String id) {
+        return steps.stream().filter(s -> s.id().equals(id)).findFirst();
+    }
+
+    /** @throws io.tallember.geometry.GeometryException BAD_VALUE when there is none */
+    public Step step(String id) {
+        return find(id).orElseThrow(() -> Refusal.of("There is no step " + Refusal.quoted(id) + " in this part."));
+    }
+
+    public PartDocument renamed(String n) {
+        return new PartDocument(n, unit, steps, workLine, nextId);
+    }
+
+    public PartDocument in(Unit u) {
+        return new PartDocument(name, u, steps, workLine, nextId);
+    }
+
+    public PartDocument withWorkLine(int at) {
+        return new PartDocument(name, unit, steps, at, nextId);
+    }
+
+    /** The id that {@link #inserted} asks for. */
+    public String freshId() {
+        return "s" + nextId;
+    }
+
+    /** With a step, whose id is {@link #freshId()}, put in at the work line, which moves below it. */
+    public PartDocument inserted(Step step) {
+        List<Step> more = new ArrayList<>(steps);
+        more.add(workLine, withRegionIds(step, nextId + 1));
+        return new PartDocument(name, unit, more, workLine + 1, nextId + 1 + newRegions(step));
+    }
+
+    public PartDocument replaced(Step step) {
+        step(step.id());
+        Step named = withRegionIds(step, nextId);
+        return new PartDocument(
+                name,
+                unit,
+                steps.stream().map(s -> s.id().equals(step.id()) ? named : s).toList(),
+                workLine,
+                nextId + newRegions(step));
+    }
+
+    private static int newRegions(Step step) {
+        return step instanceof ExtrudeStep e
+                ? (int) e.regions().stream().filter(r -> r.id().isBlank()).count()
+                : 0;
+    }
+
+    /** The step with ids for the regions that have none, counted on from {@code next}. */
+    private static Step withRegionIds(Step step, int next) {
+        if (!(step instanceof ExtrudeStep e)) {
+            return step;
+        }
+        List<RegionReference> picked = new ArrayList<>();
+        int n = next;
+        for (RegionReference r : e.regions()) {
+            picked.add(r.id().isBlank() ? new RegionReference("r" + n++, r.boundary(), r.inside()) : r);
+        }
+        return e.with(picked);
+    }
+
+    /** The step and all that build on it, directly or not, in order. */
+    public List<Step> withDependants(String id) {
+        Set<String> ids = new LinkedHashSet<>(List.of(step(id).id()));
+        List<Step> out = new ArrayList<>();
+        for (Step s : steps) {
+            if (ids.contains(s.id()) || s.uses().stream().anyMatch(ids::contains)) {
+                ids.add(s.id());
+                out.add(s);
+            }
+        }
+        return out;
+    }
+
+    /** Without a step and all that build on it. */
+    public PartDocument without(String id) {
+        List<Step> gone = withDependants(id);
+        int line = workLine - (int) steps.stream().limit(workLine).filter(gone::contains).count();
+        return new PartDocument(
+                name, unit, steps.stream().filter(s -> !gone.contains(s)).toList(), line, nextId);
+    }
+}

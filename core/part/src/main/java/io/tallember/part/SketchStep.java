@@ -1,0 +1,26 @@
+package io.tallember.part;
+
+import io.tallember.sketch.Sketch;
+import java.util.List;
+
+/** A sketch on a plane. */
+public record SketchStep(String id, String name, boolean off, SketchPlane plane, Sketch sketch) implements Step {
+    @Override
+    public SketchStep named(String n) {
+        return new SketchStep(id, n, off, plane, sketch);
+    }
+
+    @Override
+    public SketchStep switched(boolean o) {
+        return new SketchStep(id, name, o, plane, sketch);
+    }
+
+    public SketchStep with(Sketch s) {
+        return new SketchStep(id, name, off, plane, s);
+    }
+
+    @Override
+    public List<String> uses() {
+        return plane instanceof SketchPlane.OnFace f ? f.face().steps() : List.of();
+    }
+}

@@ -1,0 +1,41 @@
+package io.tallember.part;
+
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Entity;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchLine;
+
+/** Sketch geometry in words. */
+public final class SketchWords {
+    private SketchWords() {}
+
+    /** A constraint as a designer would say it, such as {@code horizontal line c3}. */
+    public static String of(Sketch s, Constraint c) {
+        StringBuilder b = new StringBuilder(c.kind().word());
+        if (c.kind().isDimension()) {
+            double v = c.kind() == Constraint.Kind.ANGLE ? Math.toDegrees(c.value()) : c.value();
+            b.append(' ').append(Math.rint(v * 1e4) / 1e4);
+            b.append(c.kind() == Constraint.Kind.ANGLE ? "°" : " mm");
+            b.append(" of");
+        }
+        String glue = " ";
+        for (String on : c.on()) {
+            b.append(glue).append(of(s, on));
+            glue = " and ";
+        }
+        return b.toString();
+    }
+
+    public static String of(Sketch s, String id) {
+        Entity e = s.find(id).orElse(null);
+        if (Sketch.isGiven(id)) {
+            return "the " + id.replace('-', ' ');
+        }
+        String kind = e instanceof SketchLine
+                ? "line "
+                : e instanceof SketchCircle ? "circle " : e instanceof SketchArc ? "arc " : "point ";
+        return kind + id;
+    }
+}

@@ -1,0 +1,34 @@
+package io.tallember.part;
+
+import java.util.Locale;
+
+/** Units of length a part can be written in. Everything is computed in mm. */
+public enum Unit {
+    MM(1),
+    CM(10),
+    IN(25.4);
+
+    private final double millimetres;
+
+    Unit(double millimetres) {
+        this.millimetres = millimetres;
+    }
+
+    public double millimetres() {
+        return millimetres;
+    }
+
+    public String word() {
+        return name().toLowerCase(Locale.ROOT);
+    }
+
+    /** @throws io.tallember.geometry.GeometryException BAD_VALUE for any other word */
+    public static Unit of(String word) {
+        for (Unit u : values()) {
+            if (u.word().equals(word)) {
+                return u;
+            }
+        }
+        throw Refusal.of("A part's unit is mm, cm or in; " + Refusal.quoted(word) + " is none of them.");
+    }
+}

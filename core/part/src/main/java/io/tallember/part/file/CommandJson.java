@@ -1,0 +1,67 @@
+package io.tallember.part.file;
+
+import io.tallember.part.Command;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
+import io.tallember.part.SketchStep;
+import io.tallember.part.Step;
+import io.tallember.part.Unit;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Entity;
+import java.util.HashSet;
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+
+/** Reads a command as the browser sends it. Numbers typed as text are read in the part's unit. */
+public final class CommandJson {
+    private CommandJson() {}
+
+    public static Command read(JsonNode node, PartDocument doc) {
+        Fields f = new Fields(node, "command");
+        Unit unit = doc.unit();
+        String kind = f.text("do");
+        return switch (kind) {
+            case "add-step" -> new Command.AddStep(step(node, unit));
+            case "change-step" -> new Command.ChangeStep(step(node, unit));
+            case "rename-step" -> new Command.RenameStep(f.text("id"), f.text("name"));
+            case "switch-step" -> new Command.SwitchStep(f.text("id"), f.flag("off"));
+            case "delete-step" -> new Command.DeleteStep(f.text("id"));
+            case "move-work-line" -> new Command.MoveWorkLine(f.whole("to"));
+            case "rename-part" -> new Command.RenamePart(f.text("name"));
+            case "set-unit" -> new Command.SetUnit(Unit.of(f.text("unit")));
+            case "draw" -> draw(f, unit);
+            case "erase" -> new Command.Erase(f.text("id"), new HashSet<>(f.texts("ids")));
+            case "set-dimension" -> dimension(f, doc);
+            case "drag" -> new Command.Drag(f.text("id"), f.text("what"), f.vec2("from"), f.vec2("to"));
+            case "set-construction" ->
+                new Command.SetConstruction(f.text("id"), new HashSet<>(f.texts("curves")), f.flag("on"));
+            default -> throw Refusal.of("There is no command " + Refusal.quoted(kind) + ".");
+        };
+    }
+
+    private static Step step(JsonNode node, Unit unit) {
+        JsonNode s = node.get("step");
+        if (s == null) {
+            throw Refusal.of("A command lacks its field step.");
+        }
+        return StepJson.read(s, unit);
+    }
+
+    private static Command draw(Fields f, Unit unit) {
+        List<Entity> entities = f.list("entities").stream().map(StepJson::entity).toList();
+        List<Constraint> constraints =
+                f.list("constraints").stream().map(c -> StepJson.constraint(c, unit)).toList();
+        return new Command.Draw(f.text("id"), entities, constraints);
+    }
+
+    private static Command dimension(Fields f, PartDocument doc) {
+        String id = f.text("id");
+        String dimension = f.text("dimension");
+        boolean angle = doc.step(id) instanceof SketchStep s
+                && s.sketch()
+                        .constraint(dimension)
+                        .filter(c -> c.kind() == Constraint.Kind.ANGLE)
+                        .isPresent();
+        return new Command.SetDimension(id, dimension, f.size("value", doc.unit(), angle));
+    }
+}

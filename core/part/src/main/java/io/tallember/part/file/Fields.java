@@ -1,0 +1,144 @@
+package io.tallember.part.file;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.Quantity;
+import io.tallember.part.Refusal;
+import io.tallember.part.Unit;
+import java.util.ArrayList;
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+
+/** Checked reading of JSON fields: a missing or wrong one is refused with its name. */
+final class Fields {
+    private final JsonNode node;
+    private final String where;
+
+    Fields(JsonNode node, String where) {
+        if (!node.isObject()) {
+            throw Refusal.of("A " + where + " should be an object with named fields.");
+        }
+        this.node = node;
+        this.where = where;
+    }
+
+    private JsonNode need(String name) {
+        JsonNode n = node.get(name);
+        if (n == null || n.isNull()) {
+            throw Refusal.of("A " + where + " lacks its field " + name + ".");
+        }
+        return n;
+    }
+
+    String text(String name) {
+        JsonNode n = need(name);
+        if (!n.isString() || n.stringValue().length() > 400) {
+            throw Refusal.of("The field " + name + " of a " + where + " should be a text of at most 400 characters.");
+        }
+        return n.stringValue();
+    }
+
+    String text(String name, String otherwise) {
+        return node.hasNonNull(name) ? text(name) : otherwise;
+    }
+
+    boolean flag(String name) {
+        JsonNode n = node.get(name);
+        if (n == null || n.isNull()) {
+            return false;
+        }
+        if (!n.isBoolean()) {
+            throw Refusal.of("The field " + name + " of a " + where + " should be true or false.");
+        }
+        return n.booleanValue();
+    }
+
+    double number(String name) {
+        JsonNode n = need(name);
+        if (!n.isNumber() || !Double.isFinite(n.doubleValue())) {
+            throw Refusal.of("The field " + name + " of a " + where + " should be a number.");
+        }
+        return n.doubleValue();
+    }
+
+    int whole(String name) {
+        double v = number(name);
+        if (v != Math.rint(v) || Math.abs(v) > 1e9) {
+            throw Refusal.of("The field " + name + " of a " + where + " should be a whole number.");
+        }
+        return (int) v;
+    }
+
+    /** A length above zero: a number in mm, or text as typed. */
+    double positive(String name, Unit unit) {
+        return need(name).isString()
+                ? Quantity.positive(text(name), unit, name)
+                : Quantity.positive(number(name) + " mm", Unit.MM, name);
+    }
+
+    /** A size: a number in mm or radians, or text as typed. */
+    double size(String name, Unit unit, boolean angle) {
+        if (!need(name).isString()) {
+            return number(name);
+        }
+        return angle ? Quantity.angle(text(name)) : Quantity.length(text(name), unit);
+    }
+
+    List<JsonNode> list(String name) {
+        JsonNode n = need(name);
+        if (!n.isArray() || n.size() > 20_000) {
+            throw Refusal.of("The field " + name + " of a " + where + " should be a list of at most 20000.");
+        }
+        List<JsonNode> out = new ArrayList<>();
+        n.forEach(out::add);
+        return out;
+    }
+
+    List<String> texts(String name) {
+        return list(name).stream()
+                .map(n -> {
+                    if (!n.isString()) {
+                        throw Refusal.of("The field " + name + " of a " + where + " should be a list of texts.");
+                    }
+                    return n.stringValue();
+                })
+                .toList();
+    }
+
+    Fields part(String name, String what) {
+        return new Fields(need(name), what);
+    }
+
+    boolean isText(String name) {
+        return need(name).isString();
+    }
+
+    private double[] numbers(String name, int count) {
+        List<JsonNode> n = list(name);
+        if (n.size() != count || n.stream().anyMatch(x -> !x.isNumber() || !Double.isFinite(x.doubleValue()))) {
+            throw Refusal.of("The field " + name + " of a " + where + " should be " + count + " numbers.");
+        }
+        return n.stream().mapToDouble(JsonNode::doubleValue).toArray();
+    }
+
+    Vec2 vec2(String name) {
+        double[] v = numbers(name, 2);
+        return new Vec2(v[0], v[1]);
+    }
+
+    Vec3 vec3(String name) {
+        double[] v = numbers(name, 3);
+        return new Vec3(v[0], v[1], v[2]);
+    }
+
+    /** One of an enum's names, in lower case with dashes. */
+    <E extends Enum<E>> E oneOf(String name, Class<E> type) {
+        String word = text(name);
+        for (E e : type.getEnumConstants()) {
+            if (Words.of(e).equals(word)) {
+                return e;
+            }
+        }
+        throw Refusal.of("The field " + name + " of a " + where + " can't be " + Refusal.quoted(word) + ".");
+    }
+}

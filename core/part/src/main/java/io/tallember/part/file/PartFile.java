@@ -1,0 +1,75 @@
+package io.tallember.part.file;
+
+import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
+import io.tallember.part.Step;
+import io.tallember.part.Unit;
+import java.util.List;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.StreamReadConstraints;
+import tools.jackson.core.json.JsonFactory;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Reads and writes part files. A file that isn't one is refused with a sentence. */
+public final class PartFile {
+    public static final String FORMAT = "tall-ember-part";
+    public static final int VERSION = 1;
+    /** The largest file taken, in characters. */
+    public static final int LARGEST = 16 * 1024 * 1024;
+
+    private static final JsonMapper MAPPER = JsonMapper.builder(JsonFactory.builder()
+                    .streamReadConstraints(StreamReadConstraints.builder()
+                            .maxNestingDepth(20)
+                            .maxStringLength(4_000)
+                            .maxNameLength(200)
+                            .maxNumberLength(60)
+                            .build())
+                    .build())
+            .build();
+
+    private PartFile() {}
+
+    public static String write(PartDocument doc) {
+        ObjectNode n = MAPPER.createObjectNode();
+        n.put("format", FORMAT).put("version", VERSION);
+        n.put("name", doc.name()).put("unit", doc.unit().word());
+        n.put("workLine", doc.workLine()).put("nextId", doc.nextId());
+        ArrayNode steps = n.putArray("steps");
+        doc.steps().forEach(s -> steps.add(StepJson.write(s)));
+        return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(n) + "\n";
+    }
+
+    /** @throws io.tallember.geometry.GeometryException BAD_VALUE saying what is wrong and where */
+    public static PartDocument read(String text) {
+        Fields f = new Fields(parse(text), "part file");
+        if (!f.text("format").equals(FORMAT)) {
+            throw Refusal.of("This isn't a Tall Ember part file.");
+        }
+        int version = f.whole("version");
+        if (version < 1 || version > VERSION) {
+            throw Refusal.of("This part file is of version " + version + "; this program reads up to " + VERSION
+                    + ". Use a newer Tall Ember.");
+        }
+        Unit unit = Unit.of(f.text("unit"));
+        List<Step> steps =
+                f.list("steps").stream().map(n -> StepJson.read(n, Unit.MM)).toList();
+        return new PartDocument(f.text("name"), unit, steps, f.whole("workLine"), f.whole("nextId"));
+    }
+
+    /** Any JSON text within the limits. */
+    public static JsonNode parse(String text) {
+        if (text.length() > LARGEST) {
+            throw Refusal.of("The file is larger than a part file can be (16 MB).");
+        }
+        try {
+            return MAPPER.readTree(text);
+        } catch (JacksonException e) {
+            throw Refusal.of(
+                    "The file isn't sound JSON text: line " + (e.getLocation() == null ? 1 : e.getLocation().getLineNr())
+                            + " can't be read.");
+        }
+    }
+}

@@ -1,0 +1,174 @@
+package io.tallember.part.file;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.ExtrudeStep;
+import io.tallember.part.FaceReference;
+import io.tallember.part.Refusal;
+import io.tallember.part.RegionReference;
+import io.tallember.part.SketchPlane;
+import io.tallember.part.SketchStep;
+import io.tallember.part.Step;
+import io.tallember.part.Unit;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Entity;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchPoint;
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Steps and what is in them, to and from JSON. */
+public final class StepJson {
+    private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private StepJson() {}
+
+    public static ObjectNode write(Step step) {
+        ObjectNode n = MAKE.objectNode();
+        n.put("kind", step instanceof SketchStep ? "sketch" : "extrude");
+        n.put("id", step.id()).put("name", step.name());
+        if (step.off()) {
+            n.put("off", true);
+        }
+        if (step instanceof SketchStep s) {
+            if (s.plane() instanceof SketchPlane.OnFace f) {
+                ObjectNode face = n.putObject("plane");
+                face.put("face", f.face().key());
+                put(face, "point", f.face().point());
+                put(face, "normal", f.face().normal());
+            } else {
+                n.put("plane", Words.of((SketchPlane.Base) s.plane()));
+            }
+            ArrayNode entities = n.putArray("entities");
+            s.sketch().entities().forEach(e -> entities.add(write(e)));
+            ArrayNode constraints = n.putArray("constraints");
+            s.sketch().constraints().forEach(c -> constraints.add(write(c)));
+        } else {
+            ExtrudeStep e = (ExtrudeStep) step;
+            n.put("sketch", e.sketch());
+            ArrayNode regions = n.putArray("regions");
+            for (RegionReference r : e.regions()) {
+                ObjectNode region = regions.addObject();
+                region.put("id", r.id());
+                ArrayNode boundary = region.putArray("boundary");
+                r.boundary().forEach(boundary::add);
+                region.putArray("inside").add(r.inside().x()).add(r.inside().y());
+            }
+            n.put("distance", e.distance());
+            n.put("bothWays", e.bothWays()).put("flipped", e.flipped());
+            n.put("mode", Words.of(e.mode()));
+        }
+        return n;
+    }
+
+    private static void put(ObjectNode n, String name, Vec3 v) {
+        n.putArray(name).add(v.x()).add(v.y()).add(v.z());
+    }
+
+    static ObjectNode write(Entity e) {
+        ObjectNode n = MAKE.objectNode();
+        if (e instanceof SketchPoint p) {
+            return n.put("kind", "point").put("id", p.id()).put("x", p.x()).put("y", p.y());
+        }
+        if (e instanceof SketchLine l) {
+            n.put("kind", "line").put("id", l.id()).put("start", l.start()).put("end", l.end());
+        } else if (e instanceof SketchCircle c) {
+            n.put("kind", "circle").put("id", c.id()).put("centre", c.centre()).put("radius", c.radius());
+        } else {
+            SketchArc a = (SketchArc) e;
+            n.put("kind", "arc").put("id", a.id()).put("centre", a.centre());
+            n.put("start", a.start()).put("end", a.end());
+        }
+        if (((SketchCurve) e).construction()) {
+            n.put("construction", true);
+        }
+        return n;
+    }
+
+    static ObjectNode write(Constraint c) {
+        ObjectNode n = MAKE.objectNode();
+        n.put("kind", Words.of(c.kind())).put("id", c.id());
+        ArrayNode on = n.putArray("on");
+        c.on().forEach(on::add);
+        if (c.kind().isDimension()) {
+            n.put("value", c.value());
+        }
+        return n;
+    }
+
+    /** @param unit the unit of typed numbers that have none */
+    public static Step read(JsonNode node, Unit unit) {
+        Fields f = new Fields(node, "step");
+        String kind = f.text("kind");
+        String id = f.text("id", "");
+        String name = f.text("name", "");
+        boolean off = f.flag("off");
+        if (kind.equals("sketch")) {
+            List<Entity> entities = f.list("entities").stream().map(StepJson::entity).toList();
+            List<Constraint> constraints =
+                    f.list("constraints").stream().map(c -> constraint(c, unit)).toList();
+            return new SketchStep(id, name, off, plane(f), new Sketch(entities, constraints));
+        }
+        if (kind.equals("extrude")) {
+            List<RegionReference> regions =
+                    f.list("regions").stream().map(StepJson::region).toList();
+            return new ExtrudeStep(
+                    id,
+                    name,
+                    off,
+                    f.text("sketch"),
+                    regions,
+                    f.positive("distance", unit),
+                    f.flag("bothWays"),
+                    f.flag("flipped"),
+                    f.oneOf("mode", ExtrudeStep.Mode.class));
+        }
+        throw Refusal.of("A step can't be of the kind " + Refusal.quoted(kind) + ".");
+    }
+
+    private static SketchPlane plane(Fields f) {
+        if (f.isText("plane")) {
+            return f.oneOf("plane", SketchPlane.Base.class);
+        }
+        Fields face = f.part("plane", "sketch plane");
+        Vec3 normal = face.vec3("normal");
+        if (Math.abs(normal.length() - 1) > 1e-6) {
+            throw Refusal.of("A sketch plane's normal should have length one.");
+        }
+        return new SketchPlane.OnFace(new FaceReference(face.text("face"), face.vec3("point"), normal));
+    }
+
+    private static RegionReference region(JsonNode node) {
+        Fields f = new Fields(node, "region");
+        Vec2 inside = f.vec2("inside");
+        return new RegionReference(f.text("id", ""), f.texts("boundary"), inside);
+    }
+
+    static Entity entity(JsonNode node) {
+        Fields f = new Fields(node, "sketch entity");
+        String id = f.text("id");
+        String kind = f.text("kind");
+        boolean construction = f.flag("construction");
+        return switch (kind) {
+            case "point" -> new SketchPoint(id, f.number("x"), f.number("y"));
+            case "line" -> new SketchLine(id, f.text("start"), f.text("end"), construction);
+            case "circle" -> new SketchCircle(id, f.text("centre"), f.number("radius"), construction);
+            case "arc" -> new SketchArc(id, f.text("centre"), f.text("start"), f.text("end"), construction);
+            default -> throw Refusal.of("A sketch entity can't be of the kind " + Refusal.quoted(kind) + ".");
+        };
+    }
+
+    static Constraint constraint(JsonNode node, Unit unit) {
+        Fields f = new Fields(node, "constraint");
+        Constraint.Kind kind = f.oneOf("kind", Constraint.Kind.class);
+        double value = kind.isDimension() ? f.size("value", unit, kind == Constraint.Kind.ANGLE) : 0;
+        return new Constraint(f.text("id"), kind, f.texts("on"), value);
+    }
+}

@@ -1,0 +1,50 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.FaceReference;
+import io.tallember.solid.Body;
+import io.tallember.solid.Face;
+import io.tallember.solid.Origin;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/** Finds the face that a reference means on the bodies as they stand. */
+final class FaceFinder {
+    private FaceFinder() {}
+
+    /** A face found, and whether its lineage is just the one referred to. */
+    record Found(Face face, boolean exact) {}
+
+    /**
+     * By lineage; where the same lineage is on several faces, or only pieces of it are left, the piece that faces the same
+     * way and lies nearest to the point that was picked.
+     */
+    static Optional<Found> find(FaceReference ref, List<PartBody> bodies) {
+        Comparator<Face> nearest = Comparator.comparingDouble((Face f) -> distance(f, ref.point()));
+        Optional<Face> same = bodies.stream()
+                .map(PartBody::body)
+                .flatMap(b -> b.names().face(ref.key()).stream())
+                .min(nearest);
+        if (same.isPresent()) {
+            return same.map(f -> new Found(f, true));
+        }
+        List<String> origins = ref.origins();
+        return bodies.stream()
+                .map(PartBody::body)
+                .map(Body::faces)
+                .flatMap(List::stream)
+                .filter(f -> f.origins().stream().map(Origin::key).anyMatch(origins::contains))
+                .filter(f -> f.outward(ref.point()).dot(ref.normal()) > 0.7)
+                .min(nearest)
+                .map(f -> new Found(f, false));
+    }
+
+    private static double distance(Face f, Vec3 p) {
+        Vec3 foot = p.plus(-f.surface().signedDistance(p), f.surface().normalAt(p));
+        double away = Math.abs(f.surface().signedDistance(p));
+        boolean within = f.region().locate(foot, Tolerance.DEFAULT) != io.tallember.solid.Region.Place.OUTSIDE;
+        return within ? away : away + f.bounds().distance(p) + 1e-3 * f.bounds().centre().distance(p) + 1;
+    }
+}

@@ -1,0 +1,43 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.geometry.Frame;
+import io.tallember.part.SketchStep;
+import io.tallember.sketch.regions.Reading;
+import io.tallember.sketch.solve.Judgement;
+import io.tallember.sketch.solve.Solver;
+
+/** A sketch where it lies, with what it encloses and what it leaves open. */
+public final class PlacedSketch {
+    private final SketchStep step;
+    private final Frame frame;
+    private final Reading reading;
+    private volatile Judgement judgement;
+
+    PlacedSketch(SketchStep step, Frame frame, Reading reading) {
+        this.step = step;
+        this.frame = frame;
+        this.reading = reading;
+    }
+
+    public SketchStep step() {
+        return step;
+    }
+
+    public Frame frame() {
+        return frame;
+    }
+
+    public Reading reading() {
+        return reading;
+    }
+
+    /** Loose, settled, fighting; worked out when first asked for. */
+    public Judgement judgement() {
+        Judgement j = judgement;
+        if (j == null) {
+            j = Solver.judge(step.sketch());
+            judgement = j;
+        }
+        return j;
+    }
+}

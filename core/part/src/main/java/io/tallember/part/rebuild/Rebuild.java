@@ -1,0 +1,91 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.part.ExtrudeStep;
+import io.tallember.part.PartDocument;
+import io.tallember.part.SketchStep;
+import io.tallember.part.Step;
+import io.tallember.part.rebuild.StepOutcome.Status;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+
+/**
+ * Builds documents into solids, step by step. What a step gave is kept under what stood before it and the step itself, so
+ * that a change builds only what stands below it, and going back costs nothing. Safe for several threads.
+ */
+public final class Rebuild {
+    private static final int KEPT = 600;
+
+    /** What stood before (by identity) and the step. */
+    private record Key(Stand before, Step step) {
+        @Override
+        public boolean equals(Object o) {
+            return o instanceof Key k && k.before == before && k.step.equals(step);
+        }
+
+        @Override
+        public int hashCode() {
+            return Objects.hash(System.identityHashCode(before), step);
+        }
+    }
+
+    private record Result(Stand after, String failure, List<String> notes) {}
+
+    private final Map<Key, Result> kept = new LinkedHashMap<>(64, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Key, Result> eldest) {
+            return size() > KEPT;
+        }
+    };
+
+    /** The part as far down as its work line says. Steps that fail are told; the rest is built on what stood before. */
+    public PartState build(PartDocument doc) {
+        Stand stand = Stand.NOTHING;
+        List<StepOutcome> outcomes = new ArrayList<>();
+        for (int i = 0; i < doc.steps().size(); i++) {
+            Step s = doc.steps().get(i);
+            if (i >= doc.workLine()) {
+                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", List.of()));
+            } else if (s.off()) {
+                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", List.of()));
+            } else {
+                Result r = result(stand, s);
+                stand = r.after();
+                outcomes.add(new StepOutcome(
+                        s.id(), r.failure().isEmpty() ? Status.BUILT : Status.FAILED, r.failure(), r.notes()));
+            }
+        }
+        return new PartState(doc, stand, List.copyOf(outcomes));
+    }
+
+    private Result result(Stand before, Step s) {
+        Key key = new Key(before, s);
+        synchronized (kept) {
+            Result r = kept.get(key);
+            if (r != null) {
+                return r;
+            }
+        }
+        Result fresh = run(before, s);
+        synchronized (kept) {
+            return kept.merge(key, fresh, (old, next) -> old);
+        }
+    }
+
+    private static Result run(Stand before, Step s) {
+        List<String> notes = new ArrayList<>();
+        try {
+            Stand after = s instanceof SketchStep k
+                    ? BuildSketch.build(k, before, notes)
+                    : BuildExtrude.build((ExtrudeStep) s, before, notes);
+            return new Result(after, "", List.copyOf(notes));
+        } catch (GeometryException e) {
+            return new Result(before, e.getMessage(), List.of());
+        }
+    }
+}

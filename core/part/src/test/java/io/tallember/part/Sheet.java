@@ -1,0 +1,84 @@
+package io.tallember.part;
+
+import io.tallember.part.ExtrudeStep.Mode;
+import io.tallember.part.rebuild.PartState;
+import io.tallember.part.rebuild.Rebuild;
+import io.tallember.sketch.Sketch;
+import io.tallember.solid.Face;
+import io.tallember.solid.Origin;
+import java.util.List;
+
+/** Writes build sheets for tests and samples through the same commands as a designer's. */
+public final class Sheet {
+    private final Rebuild rebuild = new Rebuild();
+    private PartDocument doc;
+
+    public Sheet(String name, Unit unit) {
+        doc = PartDocument.empty(name, unit);
+    }
+
+    public PartDocument document() {
+        return doc;
+    }
+
+    public PartState state() {
+        return rebuild.build(doc);
+    }
+
+    public Sheet with(Command c) {
+        doc = c.apply(doc);
+        return this;
+    }
+
+    public String sketch(String name, SketchPlane plane, Sketch s) {
+        String id = doc.freshId();
+        with(new Command.AddStep(new SketchStep("", name, false, plane, s)));
+        return id;
+    }
+
+    public String extrude(String name, String sketch, List<RegionReference> regions, double d, Mode mode) {
+        return extrude(name, sketch, regions, d, false, false, mode);
+    }
+
+    public String extrude(
+            String name,
+            String sketch,
+            List<RegionReference> regions,
+            double d,
+            boolean both,
+            boolean flipped,
+            Mode mode) {
+        String id = doc.freshId();
+        with(new Command.AddStep(new ExtrudeStep("", name, false, sketch, regions, d, both, flipped, mode)));
+        return id;
+    }
+
+    /** Sketches on a plane and extrudes every region that the sketch's outline encloses, holes left out. */
+    public String block(String name, SketchPlane plane, Pen pen, double d, boolean flipped, Mode mode) {
+        Sketch s = pen.sketch();
+        return extrude(name, sketch(name + " outline", plane, s), Pen.largest(s), d, false, flipped, mode);
+    }
+
+    /** Sketches on a plane and cuts all its regions away. */
+    public String cut(String name, SketchPlane plane, Pen pen, double d, boolean flipped) {
+        Sketch s = pen.sketch();
+        return extrude(
+                name, sketch(name + " outline", plane, s), Pen.regions(s, r -> true), d, false, flipped, Mode.REMOVE);
+    }
+
+    /** The plane of a face given by its only origin, such as {@code s2.end(r3)}. */
+    public SketchPlane on(String origin) {
+        for (var b : state().stand().bodies()) {
+            for (Face f : b.body().faces()) {
+                if (f.origins().stream().map(Origin::key).anyMatch(origin::equals)) {
+                    var p = f.region()
+                            .interiorPoint(io.tallember.geometry.Tolerance.DEFAULT)
+                            .orElseThrow();
+                    return new SketchPlane.OnFace(
+                            new FaceReference(b.body().names().of(f), p, f.outward(p)));
+                }
+            }
+        }
+        throw new IllegalArgumentException("no face " + origin);
+    }
+}

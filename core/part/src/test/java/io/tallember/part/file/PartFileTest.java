@@ -1,0 +1,68 @@
+package io.tallember.part.file;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.part.Command;
+import io.tallember.part.ExtrudeStep.Mode;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Pen;
+import io.tallember.part.Sheet;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.Unit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class PartFileTest {
+    private static PartDocument sample() {
+        Sheet s = new Sheet("Clip", Unit.IN);
+        s.block("Base", Base.FRONT, new Pen().rectangle(0, 0, 40, 20).slot(10, 10, 10, 5), 6, true, Mode.BODY);
+        s.cut("Bore", s.on("s2.end(r3)"), new Pen().circle(35, 10, 4), 3, true);
+        return s.document();
+    }
+
+    @Test
+    void whatIsWrittenIsReadBackTheSame() {
+        PartDocument doc = sample();
+        assertThat(PartFile.read(PartFile.write(doc))).isEqualTo(doc);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "tall-ember-part | some-other | isn't a Tall Ember part file",
+        "\"version\" : 1 | \"version\" : 7 | newer Tall Ember",
+        "\"unit\" : \"in\" | \"unit\" : \"furlong\" | mm, cm or in",
+        "\"workLine\" : 4 | \"workLine\" : 9 | outside the build sheet",
+        "\"distance\" : 6.0 | \"distance\" : -6.0 | above zero",
+        "\"sketch\" : \"s1\" | \"sketch\" : \"s9\" | isn't above it",
+        "\"kind\" : \"extrude\" | \"kind\" : \"enchant\" | can't be of the kind",
+        "\"start\" : \"p1\" | \"start\" : \"p77\" | isn't in the sketch",
+        "\"steps\" : | \"steps\" | isn't sound JSON",
+    })
+    void wrongFilesAreRefusedWithTheReason(String good, String bad, String reason) {
+        String text = PartFile.write(sample());
+        assertThat(text).contains(good);
+        assertThatThrownBy(() -> PartFile.read(text.replace(good, bad)))
+                .isInstanceOf(GeometryException.class)
+                .hasMessageContaining(reason);
+    }
+
+    @Test
+    void hugeAndDeepFilesAreRefused() {
+        assertThatThrownBy(() -> PartFile.read(" ".repeat(20_000_000))).hasMessageContaining("16 MB");
+        assertThatThrownBy(() -> PartFile.read("[".repeat(10_000))).hasMessageContaining("JSON");
+        assertThatThrownBy(() -> PartFile.read("[]")).hasMessageContaining("object");
+    }
+
+    @Test
+    void typedNumbersAreReadInThePartsUnit() {
+        PartDocument doc = sample();
+        Command c = CommandJson.read(
+                PartFile.parse("{\"do\":\"set-dimension\",\"id\":\"s1\",\"dimension\":\"k6\",\"value\":\"2\"}"), doc);
+        assertThat(c).isEqualTo(new Command.SetDimension("s1", "k6", 50.8));
+        assertThatThrownBy(() -> CommandJson.read(PartFile.parse("{\"do\":\"dance\"}"), doc))
+                .hasMessageContaining("no command");
+    }
+}
