@@ -1,0 +1,208 @@
+package io.tallember.exchange;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Ellipse;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Shell;
+import io.tallember.solid.Vertex;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+
+/**
+ * Writes bodies as STEP: ISO 10303-21 text with an AP214 product structure and an advanced boundary representation, lengths
+ * in mm. Surfaces and curves are written exactly; round faces have no seam, and full circles are edges with one vertex, as
+ * ISO 10303-42 allows.
+ */
+public final class StepWriter {
+    private final StringBuilder data = new StringBuilder();
+    private final Map<Vertex, Integer> vertices = new IdentityHashMap<>();
+    private final Map<Edge, Integer> edges = new IdentityHashMap<>();
+    private int last;
+
+    private StepWriter() {}
+
+    /**
+     * The whole file.
+     *
+     * @param name the product's name
+     * @param names one a body
+     * @param when the time stamp
+     */
+    public static String write(String name, List<Body> bodies, List<String> names, Instant when) {
+        StepWriter w = new StepWriter();
+        w.product(name, bodies, names);
+        String stamp = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss")
+                .withZone(ZoneOffset.UTC)
+                .format(when);
+        return "ISO-10303-21;\nHEADER;\n"
+                + "FILE_DESCRIPTION((" + text("solid part") + "),'2;1');\n"
+                + "FILE_NAME(" + text(name) + ",'" + stamp + "',(''),(''),'Tall Ember','Tall Ember','');\n"
+                + "FILE_SCHEMA(('AUTOMOTIVE_DESIGN { 1 0 10303 214 1 1 1 1 }'));\n"
+                + "ENDSEC;\nDATA;\n" + w.data + "ENDSEC;\nEND-ISO-10303-21;\n";
+    }
+
+    private int put(String entity) {
+        data.append('#').append(++last).append('=').append(entity).append(";\n");
+        return last;
+    }
+
+    private static String ref(int id) {
+        return "#" + id;
+    }
+
+    private static String refs(List<Integer> ids) {
+        return ids.stream().map(StepWriter::ref).collect(Collectors.joining(",", "(", ")"));
+    }
+
+    private void product(String name, List<Body> bodies, List<String> names) {
+        int app = put("APPLICATION_CONTEXT('automotive design')");
+        put("APPLICATION_PROTOCOL_DEFINITION('international standard','automotive_design',2000," + ref(app) + ")");
+        int context = put("PRODUCT_CONTEXT(''," + ref(app) + ",'mechanical')");
+        int product = put("PRODUCT(" + text(name) + "," + text(name) + ",'',(" + ref(context) + "))");
+        put("PRODUCT_RELATED_PRODUCT_CATEGORY('part',$,(" + ref(product) + "))");
+        int formation = put("PRODUCT_DEFINITION_FORMATION('',''," + ref(product) + ")");
+        int stage = put("PRODUCT_DEFINITION_CONTEXT('part definition'," + ref(app) + ",'design')");
+        int definition = put("PRODUCT_DEFINITION('design',''," + ref(formation) + "," + ref(stage) + ")");
+        int shape = put("PRODUCT_DEFINITION_SHAPE('',''," + ref(definition) + ")");
+        int length = put("(LENGTH_UNIT()NAMED_UNIT(*)SI_UNIT(.MILLI.,.METRE.))");
+        int angle = put("(NAMED_UNIT(*)PLANE_ANGLE_UNIT()SI_UNIT($,.RADIAN.))");
+        int solid = put("(NAMED_UNIT(*)SI_UNIT($,.STERADIAN.)SOLID_ANGLE_UNIT())");
+        int near = put("UNCERTAINTY_MEASURE_WITH_UNIT(LENGTH_MEASURE(" + Tolerance.DEFAULT.linear() + "),"
+                + ref(length) + ",'distance_accuracy_value','')");
+        int space = put("(GEOMETRIC_REPRESENTATION_CONTEXT(3)GLOBAL_UNCERTAINTY_ASSIGNED_CONTEXT((" + ref(near)
+                + "))GLOBAL_UNIT_ASSIGNED_CONTEXT((" + ref(length) + "," + ref(angle) + "," + ref(solid)
+                + "))REPRESENTATION_CONTEXT('',''))");
+        List<Integer> items = new ArrayList<>();
+        items.add(placement(Frame.WORLD));
+        for (int i = 0; i < bodies.size(); i++) {
+            items.add(solid(bodies.get(i), names.get(i)));
+        }
+        int rep = put("ADVANCED_BREP_SHAPE_REPRESENTATION(" + text(name) + "," + refs(items) + "," + ref(space) + ")");
+        put("SHAPE_DEFINITION_REPRESENTATION(" + ref(shape) + "," + ref(rep) + ")");
+    }
+
+    private int solid(Body body, String name) {
+        List<Integer> shells = new ArrayList<>();
+        for (Shell s : body.shells()) {
+            List<Integer> faces = s.faces().stream().map(this::face).toList();
+            shells.add(put("CLOSED_SHELL(''," + refs(faces) + ")"));
+        }
+        if (shells.size() == 1) {
+            return put("MANIFOLD_SOLID_BREP(" + text(name) + "," + ref(shells.get(0)) + ")");
+        }
+        List<Integer> voids = shells.subList(1, shells.size()).stream()
+                .map(s -> put("ORIENTED_CLOSED_SHELL('',*," + ref(s) + ",.T.)"))
+                .toList();
+        return put("BREP_WITH_VOIDS(" + text(name) + "," + ref(shells.get(0)) + "," + refs(voids) + ")");
+    }
+
+    private int face(Face f) {
+        List<Integer> bounds = new ArrayList<>();
+        for (Loop l : f.loops()) {
+            List<Integer> around = new ArrayList<>();
+            for (Coedge c : l.coedges()) {
+                around.add(put("ORIENTED_EDGE('',*,*," + ref(edge(c.edge())) + "," + flag(c.forward()) + ")"));
+            }
+            int loop = put("EDGE_LOOP(''," + refs(around) + ")");
+            bounds.add(put("FACE_BOUND(''," + ref(loop) + ",.T.)"));
+        }
+        int surface = surface(f.surface());
+        return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
+    }
+
+    private int surface(Surface s) {
+        int at = placement(s.frame());
+        return s instanceof Cylinder c
+                ? put("CYLINDRICAL_SURFACE(''," + ref(at) + "," + c.radius() + ")")
+                : put("PLANE(''," + ref(at) + ")");
+    }
+
+    private int edge(Edge e) {
+        Integer known = edges.get(e);
+        if (known != null) {
+            return known;
+        }
+        int start = vertex(e.start());
+        int end = vertex(e.end());
+        int curve = curve(e.curve());
+        int id = put("EDGE_CURVE(''," + ref(start) + "," + ref(end) + "," + ref(curve) + ",.T.)");
+        edges.put(e, id);
+        return id;
+    }
+
+    private int curve(Curve c) {
+        if (c instanceof Line l) {
+            int along = put("VECTOR(''," + ref(direction(l.direction())) + ",1.)");
+            return put("LINE(''," + ref(point(l.origin())) + "," + ref(along) + ")");
+        }
+        if (c instanceof Circle k) {
+            return put("CIRCLE(''," + ref(placement(k.frame())) + "," + k.radius() + ")");
+        }
+        Ellipse k = (Ellipse) c;
+        return put("ELLIPSE(''," + ref(placement(k.frame())) + "," + k.a() + "," + k.b() + ")");
+    }
+
+    private int vertex(Vertex v) {
+        Integer known = vertices.get(v);
+        if (known == null) {
+            known = put("VERTEX_POINT(''," + ref(point(v.point())) + ")");
+            vertices.put(v, known);
+        }
+        return known;
+    }
+
+    private int placement(Frame f) {
+        int origin = point(f.origin());
+        int z = direction(f.z());
+        int x = direction(f.x());
+        return put("AXIS2_PLACEMENT_3D(''," + ref(origin) + "," + ref(z) + "," + ref(x) + ")");
+    }
+
+    private int point(Vec3 p) {
+        return put("CARTESIAN_POINT(''," + triple(p) + ")");
+    }
+
+    private int direction(Vec3 d) {
+        return put("DIRECTION(''," + triple(d) + ")");
+    }
+
+    private static String triple(Vec3 v) {
+        return "(" + (v.x() + 0.0) + "," + (v.y() + 0.0) + "," + (v.z() + 0.0) + ")";
+    }
+
+    private static String flag(boolean b) {
+        return b ? ".T." : ".F.";
+    }
+
+    /** A string of ISO 10303-21: quotes and backslashes doubled, other than ASCII as UTF-16 in hexadecimal. */
+    static String text(String s) {
+        StringBuilder b = new StringBuilder("'");
+        for (char c : s.toCharArray()) {
+            if (c == '\'' || c == '\\') {
+                b.append(c).append(c);
+            } else if (c >= 32 && c < 127) {
+                b.append(c);
+            } else {
+                b.append(String.format("\\X2\\%04X\\X0\\", (int) c));
+            }
+        }
+        return b.append('\'').toString();
+    }
+}

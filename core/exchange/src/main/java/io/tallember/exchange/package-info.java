@@ -1,0 +1,2 @@
+/** Handing parts over: STEP and STL. */
+package io.tallember.exchange;

@@ -1,0 +1,74 @@
+package io.tallember.ember;
+
+import io.tallember.exchange.Handover;
+import io.tallember.geometry.GeometryException;
+import io.tallember.part.PartDocument;
+import io.tallember.part.file.PartFile;
+import io.tallember.part.rebuild.PartState;
+import io.tallember.part.rebuild.Rebuild;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/**
+ * Builds one part file and writes what is asked for. Exit code 0: all steps built; 1: a step failed, the files hold the part
+ * as far as it stands; 2: the input can't be used, nothing was written.
+ */
+@Command(name = "build", description = "Builds a part file and writes STEP, STL and a report.")
+final class BuildCommand implements Callable<Integer> {
+    @Parameters(paramLabel = "PART", description = "The part file.")
+    private Path part;
+
+    @Option(names = "--step", paramLabel = "FILE", description = "Write the solids as STEP.")
+    private Path step;
+
+    @Option(names = "--stl", paramLabel = "FILE", description = "Write the solids as binary STL.")
+    private Path stl;
+
+    @Option(names = "--report", paramLabel = "FILE", description = "Write steps, faces and mass as JSON.")
+    private Path report;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() {
+        try {
+            PartDocument doc = PartFile.read(Files.readString(part));
+            long begin = System.nanoTime();
+            PartState state = new Rebuild().build(doc);
+            double millis = (System.nanoTime() - begin) / 1e6;
+            if (step != null) {
+                Files.writeString(step, Handover.step(state, Instant.now()));
+            }
+            if (stl != null) {
+                Files.write(stl, Handover.stl(state));
+            }
+            if (report != null) {
+                Files.writeString(report, Report.of(state, millis));
+            }
+            state.outcomes().stream()
+                    .filter(o -> !o.message().isEmpty())
+                    .forEach(o -> say(doc.step(o.id()).name() + ": " + o.message()));
+            return state.sound() ? 0 : 1;
+        } catch (GeometryException e) {
+            say(e.getMessage());
+            return 2;
+        } catch (IOException e) {
+            say("Can't read or write " + e.getMessage() + ".");
+            return 2;
+        }
+    }
+
+    private void say(String sentence) {
+        spec.commandLine().getErr().println(sentence);
+        spec.commandLine().getErr().flush();
+    }
+}

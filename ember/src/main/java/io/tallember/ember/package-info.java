@@ -1,0 +1,2 @@
+/** The command line: builds part files without a server. */
+package io.tallember.ember;

@@ -1,0 +1,53 @@
+package io.tallember.ember;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import picocli.CommandLine;
+
+class EmberTest {
+    private static final String PART = """
+            {"format":"tall-ember-part","version":1,"name":"Peg","unit":"mm","workLine":2,"nextId":4,"steps":[
+             {"kind":"sketch","id":"s1","name":"Disc","plane":"top",
+              "entities":[{"kind":"point","id":"p1","x":0,"y":0},{"kind":"circle","id":"c1","centre":"p1","radius":5}],
+              "constraints":[]},
+             {"kind":"extrude","id":"s2","name":"Peg","sketch":"s1","distance":%s,"mode":"%s",
+              "regions":[{"id":"r3","boundary":["+c1"],"inside":[0,0]}]}]}
+            """;
+
+    @TempDir
+    Path folder;
+
+    private final StringWriter said = new StringWriter();
+
+    private int run(String text) throws Exception {
+        Path part = Files.writeString(folder.resolve("peg.json"), text);
+        CommandLine line = new CommandLine(new BuildCommand());
+        line.setErr(new PrintWriter(said));
+        return line.execute(
+                part.toString(), "--step", folder.resolve("peg.step").toString(), "--stl",
+                folder.resolve("peg.stl").toString(), "--report", folder.resolve("peg.report").toString());
+    }
+
+    @Test
+    void buildsAndReports() throws Exception {
+        assertThat(run(PART.formatted("20", "body"))).isZero();
+        assertThat(folder.resolve("peg.step")).content().contains("MANIFOLD_SOLID_BREP", "CYLINDRICAL_SURFACE");
+        assertThat(Files.size(folder.resolve("peg.stl"))).isGreaterThan(2_000);
+        assertThat(folder.resolve("peg.report")).content().contains("\"sound\" : true", "s2.side(c1)");
+    }
+
+    @Test
+    void aFailedStepGivesOneAndAWrongFileTwo() throws Exception {
+        assertThat(run(PART.formatted("20", "remove"))).as("no body, so no file either").isEqualTo(2);
+        assertThat(said.toString()).contains("no body yet");
+        assertThat(run(PART.formatted("-3", "body"))).isEqualTo(2);
+        assertThat(said.toString()).contains("above zero");
+        assertThat(run("{}")).isEqualTo(2);
+    }
+}
