@@ -7,6 +7,7 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.solve.Solver;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -183,11 +184,11 @@ public sealed interface Command {
         }
     }
 
-    /** Pulls something of a sketch from one place to another, in mm of the sketch's plane. */
-    record Drag(String id, String what, Vec2 from, Vec2 to) implements Command {
+    /** Puts points and radii of a sketch where a hand has dragged them, in mm; the constraints are made to hold again. */
+    record Place(String id, Map<String, Vec2> points, Map<String, Double> radii) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {
-            return edit(doc, id, s -> Solver.drag(s, what, from, to));
+            return edit(doc, id, s -> settled(s.moved(points, radii)));
         }
 
         @Override

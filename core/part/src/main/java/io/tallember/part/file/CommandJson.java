@@ -1,5 +1,6 @@
 package io.tallember.part.file;
 
+import io.tallember.geometry.Vec2;
 import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
@@ -8,8 +9,10 @@ import io.tallember.part.Step;
 import io.tallember.part.Unit;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /** Reads a command as the browser sends it. Numbers typed as text are read in the part's unit. */
@@ -32,7 +35,7 @@ public final class CommandJson {
             case "draw" -> draw(f, unit);
             case "erase" -> new Command.Erase(f.text("id"), new HashSet<>(f.texts("ids")));
             case "set-dimension" -> dimension(f, doc);
-            case "drag" -> new Command.Drag(f.text("id"), f.text("what"), f.vec2("from"), f.vec2("to"));
+            case "place" -> place(f);
             case "set-construction" ->
                 new Command.SetConstruction(f.text("id"), new HashSet<>(f.texts("curves")), f.flag("on"));
             default -> throw Refusal.of("There is no command " + Refusal.quoted(kind) + ".");
@@ -52,6 +55,24 @@ public final class CommandJson {
         List<Constraint> constraints =
                 f.list("constraints").stream().map(c -> StepJson.constraint(c, unit)).toList();
         return new Command.Draw(f.text("id"), entities, constraints);
+    }
+
+    private static Command place(Fields f) {
+        Map<String, Vec2> points = new HashMap<>();
+        f.map("points").forEach((id, at) -> {
+            if (!at.isArray() || at.size() != 2 || !at.get(0).isNumber() || !at.get(1).isNumber()) {
+                throw Refusal.of("Point " + Refusal.quoted(id) + " should be two numbers.");
+            }
+            points.put(id, new Vec2(at.get(0).doubleValue(), at.get(1).doubleValue()));
+        });
+        Map<String, Double> radii = new HashMap<>();
+        f.map("radii").forEach((id, r) -> {
+            if (!r.isNumber()) {
+                throw Refusal.of("The radius of " + Refusal.quoted(id) + " should be a number.");
+            }
+            radii.put(id, r.doubleValue());
+        });
+        return new Command.Place(f.text("id"), points, radii);
     }
 
     private static Command dimension(Fields f, PartDocument doc) {

@@ -6,7 +6,9 @@ import io.tallember.part.Quantity;
 import io.tallember.part.Refusal;
 import io.tallember.part.Unit;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /** Checked reading of JSON fields: a missing or wrong one is refused with its name. */
@@ -107,6 +109,15 @@ final class Fields {
 
     Fields part(String name, String what) {
         return new Fields(need(name), what);
+    }
+
+    /** An object's fields by name; empty when it isn't there. */
+    Map<String, JsonNode> map(String name) {
+        Map<String, JsonNode> out = new LinkedHashMap<>();
+        if (node.hasNonNull(name)) {
+            need(name).properties().forEach(e -> out.put(e.getKey(), e.getValue()));
+        }
+        return out;
     }
 
     boolean isText(String name) {

@@ -1,0 +1,107 @@
+package io.tallember.part;
+
+import io.tallember.part.ExtrudeStep.Mode;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.Sketch;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/** The demo parts of Larkmoor Weatherworks that today's operations can build, drawn as a designer would. */
+final class SampleParts {
+    private SampleParts() {}
+
+    /** By file name. */
+    static Map<String, PartDocument> all() {
+        Map<String, PartDocument> out = new LinkedHashMap<>();
+        out.put("vane-plate", vanePlate());
+        out.put("bearing-block", bearingBlock());
+        out.put("mast-yoke", mastYoke());
+        out.put("louvre-carrier", louvreCarrier());
+        out.put("splitter-block", splitterBlock());
+        return out;
+    }
+
+    private static PartDocument vanePlate() {
+        Sheet s = new Sheet("Vane plate", Unit.MM);
+        Pen plate = new Pen()
+                .rectangle(-60, -40, 120, 80)
+                .circle(-48, -28, 9)
+                .circle(48, -28, 9)
+                .circle(48, 28, 9)
+                .circle(-48, 28, 9)
+                .slot(-15, 0, 30, 14);
+        s.block("Plate", Base.TOP, plate, 10, false, Mode.BODY);
+        return s.document();
+    }
+
+    private static PartDocument bearingBlock() {
+        Sheet s = new Sheet("Bearing block", Unit.MM);
+        s.block("Foot", Base.TOP, new Pen().rectangle(-60, -44, 120, 44), 14, false, Mode.BODY);
+        Pen arch = new Pen();
+        String a = arch.point(-32, 0);
+        String b = arch.point(32, 0);
+        String c = arch.point(32, 46);
+        String d = arch.point(-32, 46);
+        String m = arch.point(0, 46);
+        String base = arch.line(a, b);
+        String right = arch.line(b, c);
+        String round = arch.arc(m, c, d);
+        String left = arch.line(d, a);
+        arch.hold(Kind.HORIZONTAL, base).hold(Kind.VERTICAL, right).hold(Kind.VERTICAL, left);
+        arch.hold(Kind.TANGENT, right, round).hold(Kind.TANGENT, round, left);
+        arch.hold(Kind.ON_CURVE, a, Sketch.X_AXIS).hold(Kind.ON_CURVE, m, Sketch.Y_AXIS);
+        arch.size(Kind.VERTICAL_DISTANCE, 46, Sketch.ORIGIN, m).size(Kind.RADIUS, 32, round);
+        s.block("Arch", Base.FRONT, arch, 44, false, Mode.ADD);
+        s.cut("Bore", Base.FRONT, new Pen().circle(0, 46, 38), 44, false);
+        s.cut("Feet holes", s.on("s2.end(r3)"), new Pen().circle(-47, -22, 11).circle(47, -22, 11), 14, true);
+        s.block("Oil boss", Base.TOP, new Pen().circle(0, -22, 16), 84, false, Mode.ADD);
+        s.document();
+        ExtrudeStep boss = (ExtrudeStep) s.document().steps().get(s.document().steps().size() - 1);
+        s.with(new Command.SwitchStep(boss.id(), true));
+        return s.document();
+    }
+
+    private static PartDocument mastYoke() {
+        Sheet s = new Sheet("Mast yoke", Unit.MM);
+        s.block("Hub", Base.TOP, new Pen().circle(0, 0, 56), 46, false, Mode.BODY);
+        s.block("Long arm", Base.TOP, new Pen().rectangle(0, -11, 84, 22), 16, false, Mode.ADD);
+        s.block("Side arm", Base.TOP, new Pen().rectangle(-12, 0, 24, 62), 22, false, Mode.ADD);
+        s.block("Short arm", Base.TOP, new Pen().rectangle(-54, -15, 54, 30), 12, false, Mode.ADD);
+        s.block("Long pad", Base.TOP, new Pen().circle(84, 0, 34), 28, false, Mode.ADD);
+        s.block("Side pad", Base.TOP, new Pen().circle(0, 62, 30), 34, false, Mode.ADD);
+        s.block("Short pad", Base.TOP, new Pen().circle(-54, 0, 38), 20, false, Mode.ADD);
+        s.cut("Mast bore", Base.TOP, new Pen().circle(0, 0, 34), 46, false);
+        s.cut("Pad bores", Base.TOP, new Pen().circle(84, 0, 14).circle(0, 62, 12).circle(-54, 0, 16), 40, false);
+        return s.document();
+    }
+
+    private static PartDocument louvreCarrier() {
+        Sheet s = new Sheet("Louvre carrier", Unit.MM);
+        Pen frame = new Pen().rectangle(-70, -36, 140, 72);
+        for (int i = 0; i < 5; i++) {
+            frame.slot(-44, -24 + 12 * i, 88, 7);
+        }
+        s.block("Frame", Base.TOP, frame, 8, false, Mode.BODY);
+        s.block("Left lug", s.on("s2.end(r3)"), new Pen().rectangle(-70, -14, 10, 28), 18, false, Mode.ADD);
+        s.block("Right lug", s.on("s2.end(r3)"), new Pen().rectangle(60, -14, 10, 28), 18, false, Mode.ADD);
+        s.cut("Pivot", Base.SIDE, new Pen().circle(0, 18, 6), 80, false);
+        ExtrudeStep pivot = (ExtrudeStep) s.document().steps().get(s.document().steps().size() - 1);
+        s.with(new Command.ChangeStep(new ExtrudeStep(
+                pivot.id(), "", false, pivot.sketch(), pivot.regions(), 160, true, false, Mode.REMOVE)));
+        return s.document();
+    }
+
+    private static PartDocument splitterBlock() {
+        Sheet s = new Sheet("Splitter block", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 96, 64), 40, false, Mode.BODY);
+        Pen wells = new Pen();
+        for (int i = 0; i < 3; i++) {
+            wells.rectangle(9 + 28 * i, 8, 22, 20).rectangle(9 + 28 * i, 36, 22, 20);
+        }
+        s.cut("Wells", s.on("s2.end(r3)"), wells, 14, true);
+        s.cut("Long bore", Base.SIDE, new Pen().circle(32, 12, 10), 96, false);
+        s.cut("Cross bore", s.on("s2.side(c1)"), new Pen().circle(48, 12, 10), 64, true);
+        return s.document();
+    }
+}

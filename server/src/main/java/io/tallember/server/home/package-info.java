@@ -1,0 +1,2 @@
+/** The home page: folders, parts, pictures, demo data. */
+package io.tallember.server.home;

@@ -1,0 +1,120 @@
+package io.tallember.server.parts;
+
+import io.tallember.exchange.Handover;
+import io.tallember.part.Refusal;
+import io.tallember.part.file.PartFile;
+import io.tallember.part.rebuild.PartState;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.Set;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** One part over HTTP. Bodies name the revision last seen, the command, and the shapes the browser has. */
+@RestController
+@RequestMapping("/api/parts/{id}")
+class PartApi {
+    private static final String JSON = MediaType.APPLICATION_JSON_VALUE;
+
+    private final Workshop workshop;
+    private final PartView view;
+
+    PartApi(Workshop workshop, PartView view) {
+        this.workshop = workshop;
+        this.view = view;
+    }
+
+    @GetMapping(produces = JSON)
+    String look(@PathVariable long id) {
+        return view.of(workshop.look(id), Set.of()).toString();
+    }
+
+    @PostMapping(path = "/commands", produces = JSON)
+    String command(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return view.of(workshop.command(id, revision(n), command(n)), known(n)).toString();
+    }
+
+    @PostMapping(path = "/preview", produces = JSON)
+    String preview(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return view.of(workshop.preview(id, revision(n), command(n)), known(n)).toString();
+    }
+
+    @PostMapping(path = "/undo", produces = JSON)
+    String undo(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return view.of(workshop.shift(id, revision(n), -1), known(n)).toString();
+    }
+
+    @PostMapping(path = "/redo", produces = JSON)
+    String redo(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return view.of(workshop.shift(id, revision(n), 1), known(n)).toString();
+    }
+
+    private static long revision(JsonNode n) {
+        JsonNode r = n.get("revision");
+        if (r == null || !r.isIntegralNumber()) {
+            throw Refusal.of("A request lacks the revision it builds on.");
+        }
+        return r.longValue();
+    }
+
+    private static JsonNode command(JsonNode n) {
+        JsonNode c = n.get("command");
+        if (c == null) {
+            throw Refusal.of("A request lacks its command.");
+        }
+        return c;
+    }
+
+    private static Set<String> known(JsonNode n) {
+        Set<String> out = new HashSet<>();
+        if (n.hasNonNull("known")) {
+            n.get("known").forEach(k -> out.add(k.asString("")));
+        }
+        return out;
+    }
+
+    @GetMapping("/step")
+    ResponseEntity<byte[]> step(@PathVariable long id) {
+        PartState state = workshop.look(id).state();
+        byte[] text = Handover.step(state, Instant.now()).getBytes(StandardCharsets.US_ASCII);
+        return file(state.document().name() + ".step", "model/step", text);
+    }
+
+    @GetMapping("/stl")
+    ResponseEntity<byte[]> stl(@PathVariable long id) {
+        PartState state = workshop.look(id).state();
+        return file(state.document().name() + ".stl", "model/stl", Handover.stl(state));
+    }
+
+    @GetMapping("/file")
+    ResponseEntity<byte[]> partFile(@PathVariable long id) {
+        var doc = workshop.document(id);
+        return file(doc.name() + ".json", JSON, PartFile.write(doc).getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static ResponseEntity<byte[]> file(String name, String type, byte[] content) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(type))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(name, StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .body(content);
+    }
+}

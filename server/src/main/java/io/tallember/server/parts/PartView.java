@@ -1,0 +1,189 @@
+package io.tallember.server.parts;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.SketchWords;
+import io.tallember.part.Step;
+import io.tallember.part.file.StepJson;
+import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.rebuild.PlacedSketch;
+import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.server.store.PartRow;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.regions.Region;
+import io.tallember.sketch.solve.Judgement;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Names;
+import io.tallember.solid.Vertex;
+import io.tallember.solid.mass.MassProperties;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** A part as the browser needs it: steps, sketches, bodies, and the shapes it hasn't got yet. */
+@Component
+public class PartView {
+    private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private final Drawn drawn;
+
+    PartView(Drawn drawn) {
+        this.drawn = drawn;
+    }
+
+    /** @param known keys of shapes that needn't be sent again */
+    public ObjectNode of(Workshop.Piece piece, Set<String> known) {
+        PartRow row = piece.row();
+        ObjectNode n = MAKE.objectNode();
+        n.put("id", row.id()).put("revision", row.revision());
+        n.put("name", piece.state().document().name());
+        n.put("unit", piece.state().document().unit().word());
+        n.put("undo", piece.undo()).put("redo", piece.redo());
+        n.put("workLine", piece.state().document().workLine());
+        ArrayNode steps = n.putArray("steps");
+        for (Step s : piece.state().document().steps()) {
+            steps.add(step(s, piece.state().outcome(s.id()), piece));
+        }
+        ObjectNode sketches = n.putObject("sketches");
+        piece.state().stand().sketches().forEach(s -> sketches.set(s.step().id(), sketch(s)));
+        ArrayNode bodies = n.putArray("bodies");
+        ObjectNode shapes = n.putObject("shapes");
+        Box3 box = Box3.EMPTY;
+        for (PartBody b : piece.state().stand().bodies()) {
+            bodies.add(body(b, known, shapes));
+            box = box.with(b.body().bounds());
+        }
+        if (!box.isEmpty()) {
+            MassProperties m = MassProperties.of(piece.state().solids());
+            n.put("volume", m.volume()).put("area", m.area());
+            put(n, "centroid", m.centroid());
+            put(n, "min", box.min());
+            put(n, "max", box.max());
+        }
+        return n;
+    }
+
+    private static ObjectNode step(Step s, StepOutcome o, Workshop.Piece piece) {
+        ObjectNode n = StepJson.write(s);
+        n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
+        ArrayNode notes = n.putArray("notes");
+        o.notes().forEach(notes::add);
+        ArrayNode dependants = n.putArray("dependants");
+        piece.state().document().withDependants(s.id()).stream()
+                .filter(d -> d != s)
+                .forEach(d -> dependants.add(d.id()));
+        return n;
+    }
+
+    private static ObjectNode sketch(PlacedSketch s) {
+        ObjectNode n = MAKE.objectNode();
+        Frame f = s.frame();
+        put(n, "origin", f.origin());
+        put(n, "x", f.x());
+        put(n, "y", f.y());
+        put(n, "z", f.z());
+        ArrayNode regions = n.putArray("regions");
+        for (Region r : s.reading().regions()) {
+            ObjectNode region = regions.addObject();
+            ArrayNode boundary = region.putArray("boundary");
+            r.boundary().forEach(boundary::add);
+            region.putArray("inside").add(r.inside().x()).add(r.inside().y());
+            region.put("area", r.area());
+            StringBuilder path = new StringBuilder();
+            outline(r.outer(), path);
+            r.holes().forEach(h -> outline(h, path));
+            region.put("path", path.toString());
+        }
+        ArrayNode gaps = n.putArray("gaps");
+        s.reading()
+                .gaps()
+                .forEach(g -> gaps.addObject()
+                        .put("first", g.first())
+                        .put("second", g.second())
+                        .put("distance", g.distance()));
+        ArrayNode ends = n.putArray("openEnds");
+        s.reading().openEnds().forEach(ends::add);
+        Judgement j = s.judgement();
+        n.put("freedoms", j.freedoms());
+        ArrayNode loose = n.putArray("loose");
+        j.loose().forEach(loose::add);
+        said(n.putArray("redundant"), s.step().sketch(), j.redundant());
+        said(n.putArray("fighting"), s.step().sketch(), j.fighting());
+        return n;
+    }
+
+    private static void said(ArrayNode list, Sketch sketch, List<String> constraints) {
+        for (String id : constraints) {
+            String words = SketchWords.of(sketch, sketch.constraint(id).orElseThrow());
+            list.addObject().put("id", id).put("words", words);
+        }
+    }
+
+    /** A loop as SVG path data in the sketch's mm: lines and arcs, exact but for the eighth digit. */
+    private static void outline(List<Profile.Edge> loop, StringBuilder path) {
+        Vec3 start = loop.get(0).start();
+        path.append(String.format(Locale.ROOT, "M%.8g %.8g", start.x(), start.y()));
+        for (Profile.Edge e : loop) {
+            if (e.curve() instanceof Line) {
+                path.append(String.format(Locale.ROOT, "L%.8g %.8g", e.end().x(), e.end().y()));
+            } else {
+                double r = e.curve().derivative(0).length();
+                Interval range = e.range();
+                for (int i = 1; i <= 2; i++) { // in halves, so that a full circle is no special case
+                    Vec3 p = e.curve().point(e.forward() ? range.at(i / 2.0) : range.at(1 - i / 2.0));
+                    int large = range.length() / 2 > Math.PI ? 1 : 0;
+                    path.append(String.format(
+                            Locale.ROOT, "A%.8g %.8g 0 %d %d %.8g %.8g", r, r, large, e.forward() ? 1 : 0, p.x(), p.y()));
+                }
+            }
+        }
+        path.append('Z');
+    }
+
+    private ObjectNode body(PartBody b, Set<String> known, ObjectNode shapes) {
+        ObjectNode n = MAKE.objectNode();
+        n.put("id", b.id());
+        Names names = b.body().names();
+        ArrayNode faces = n.putArray("faces");
+        for (Face f : b.body().faces()) {
+            Drawn.Shape s = drawn.of(f);
+            ObjectNode face = faces.addObject();
+            face.put("key", names.of(f)).put("shape", s.key()).put("surface", f.surface().kind());
+            face.setAll(s.picked());
+            ArrayNode steps = face.putArray("steps");
+            f.origins().stream().map(o -> o.step()).distinct().forEach(steps::add);
+            offer(s, known, shapes);
+        }
+        ArrayNode edges = n.putArray("edges");
+        for (Edge e : b.body().edges()) {
+            Drawn.Shape s = drawn.of(e);
+            edges.addObject().put("key", names.of(e)).put("shape", s.key());
+            offer(s, known, shapes);
+        }
+        ArrayNode vertices = n.putArray("vertices");
+        for (Vertex v : b.body().vertices()) {
+            ObjectNode vertex = vertices.addObject().put("key", names.of(v));
+            put(vertex, "point", v.point());
+        }
+        return n;
+    }
+
+    private static void offer(Drawn.Shape s, Set<String> known, ObjectNode shapes) {
+        if (!known.contains(s.key()) && !shapes.has(s.key())) {
+            shapes.set(s.key(), s.content());
+        }
+    }
+
+    private static void put(ObjectNode n, String name, Vec3 v) {
+        n.putArray(name).add(v.x()).add(v.y()).add(v.z());
+    }
+}

@@ -1,0 +1,84 @@
+package io.tallember.server.parts;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Vec2;
+import io.tallember.part.SketchStep;
+import io.tallember.part.file.PartFile;
+import io.tallember.server.guard.Refusals.NotThere;
+import io.tallember.sketch.Entity;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchPoint;
+import io.tallember.sketch.solve.Solver;
+import java.io.IOException;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.web.socket.TextMessage;
+import org.springframework.web.socket.WebSocketSession;
+import org.springframework.web.socket.config.annotation.EnableWebSocket;
+import org.springframework.web.socket.config.annotation.WebSocketConfigurer;
+import org.springframework.web.socket.config.annotation.WebSocketHandlerRegistry;
+import org.springframework.web.socket.handler.TextWebSocketHandler;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * Dragging in a sketch over a WebSocket. {@code {"take": part, "step": id}} takes the stored sketch in hand; {@code {"pull":
+ * id, "from": [x, y], "to": [x, y], "turn": n}} is answered with the turn and where points and radii are now. Nothing is
+ * stored; letting go is an ordinary command.
+ */
+@Configuration
+@EnableWebSocket
+class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
+    private static final String HELD = "sketch";
+
+    private final Workshop workshop;
+
+    SketchDrag(Workshop workshop) {
+        this.workshop = workshop;
+    }
+
+    @Override
+    public void registerWebSocketHandlers(WebSocketHandlerRegistry registry) {
+        registry.addHandler(this, "/api/drag");
+    }
+
+    @Override
+    protected void handleTextMessage(WebSocketSession session, TextMessage message) throws IOException {
+        try {
+            JsonNode n = PartFile.parse(message.getPayload());
+            if (n.hasNonNull("take")) {
+                if (workshop.document(n.get("take").asLong(0)).step(n.path("step").asString(""))
+                        instanceof SketchStep s) {
+                    session.getAttributes().put(HELD, s.sketch());
+                }
+            } else if (session.getAttributes().get(HELD) instanceof Sketch s) {
+                Sketch moved = Solver.drag(s, n.path("pull").asString(""), point(n.path("from")), point(n.path("to")));
+                session.getAttributes().put(HELD, moved);
+                session.sendMessage(new TextMessage(
+                        places(moved).put("turn", n.path("turn").asInt(0)).toString()));
+            }
+        } catch (GeometryException | NotThere e) {
+            ObjectNode sentence = JsonNodeFactory.instance.objectNode().put("sentence", e.getMessage());
+            session.sendMessage(new TextMessage(sentence.toString()));
+        }
+    }
+
+    private static Vec2 point(JsonNode n) {
+        return new Vec2(n.path(0).asDouble(0), n.path(1).asDouble(0));
+    }
+
+    private static ObjectNode places(Sketch s) {
+        ObjectNode n = JsonNodeFactory.instance.objectNode();
+        ObjectNode points = n.putObject("points");
+        ObjectNode radii = n.putObject("radii");
+        for (Entity e : s.entities()) {
+            if (e instanceof SketchPoint p) {
+                points.putArray(p.id()).add(p.x()).add(p.y());
+            } else if (e instanceof SketchCircle c) {
+                radii.put(c.id(), c.radius());
+            }
+        }
+        return n;
+    }
+}

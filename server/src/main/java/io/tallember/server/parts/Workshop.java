@@ -1,0 +1,104 @@
+package io.tallember.server.parts;
+
+import io.tallember.part.Command;
+import io.tallember.part.PartDocument;
+import io.tallember.part.file.CommandJson;
+import io.tallember.part.rebuild.PartState;
+import io.tallember.part.rebuild.Rebuild;
+import io.tallember.server.guard.Refusals.Stale;
+import io.tallember.server.store.PartRow;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.concurrent.locks.ReentrantLock;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.JsonNode;
+
+/** Works on parts: one writer a part at a time, stale commands refused, results of steps kept between rebuilds. */
+@Service
+public class Workshop {
+    private static final int BENCHES = 24;
+
+    /** A part with its stored place and its built state. */
+    public record Piece(PartRow row, PartState state, String undo, String redo) {}
+
+    private static final class Bench {
+        final ReentrantLock writing = new ReentrantLock();
+        final Rebuild rebuild = new Rebuild();
+    }
+
+    private final Ledger ledger;
+    private final Map<Long, Bench> benches = new LinkedHashMap<>(16, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Long, Bench> eldest) {
+            return size() > BENCHES && !eldest.getValue().writing.isLocked();
+        }
+    };
+
+    Workshop(Ledger ledger) {
+        this.ledger = ledger;
+    }
+
+    private Bench bench(long id) {
+        synchronized (benches) {
+            return benches.computeIfAbsent(id, k -> new Bench());
+        }
+    }
+
+    public Piece look(long id) {
+        PartRow row = ledger.find(id);
+        return piece(row, ledger.document(row));
+    }
+
+    public PartDocument document(long id) {
+        return ledger.document(ledger.find(id));
+    }
+
+    private Piece piece(PartRow row, PartDocument doc) {
+        return new Piece(row, bench(row.id()).rebuild.build(doc), ledger.undoSaid(row), ledger.redoSaid(row));
+    }
+
+    /**
+     * Does a command and stores it.
+     *
+     * @param revision what the asker last saw
+     */
+    public Piece command(long id, long revision, JsonNode command) {
+        return writing(id, revision, row -> {
+            PartDocument doc = ledger.document(row);
+            Command c = CommandJson.read(command, doc);
+            ledger.accept(row, c, command.toString(), c.apply(doc));
+        });
+    }
+
+    /** One command back (-1) or forward (1). */
+    public Piece shift(long id, long revision, int by) {
+        return writing(id, revision, row -> ledger.shift(row, by));
+    }
+
+    private Piece writing(long id, long revision, java.util.function.Consumer<PartRow> change) {
+        Bench b = bench(id);
+        b.writing.lock();
+        try {
+            PartRow row = ledger.find(id);
+            if (row.revision() != revision) {
+                throw new Stale();
+            }
+            change.accept(row);
+        } finally {
+            b.writing.unlock();
+        }
+        return look(id);
+    }
+
+    /** What a command would give; nothing is stored. */
+    public Piece preview(long id, long revision, JsonNode command) {
+        PartRow row = ledger.find(id);
+        if (row.revision() != revision) {
+            throw new Stale();
+        }
+        PartDocument doc = ledger.document(row);
+        return piece(row, CommandJson.read(command, doc).apply(doc));
+    }
+}

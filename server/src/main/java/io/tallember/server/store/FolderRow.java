@@ -1,0 +1,4 @@
+package io.tallember.server.store;
+
+/** A folder of parts. */
+public record FolderRow(Long id, String name) {}

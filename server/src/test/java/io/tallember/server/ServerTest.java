@@ -1,0 +1,172 @@
+package io.tallember.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.WebSocket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.JsonNode;
+
+class ServerTest {
+    @TempDir
+    static Path data;
+
+    private static ConfigurableApplicationContext app;
+    private static int port;
+
+    private final Client client = new Client(port);
+
+    @BeforeAll
+    static void start() {
+        app = SpringApplication.run(TallEmber.class, "--tallember.data=" + data, "--server.port=0");
+        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
+    }
+
+    @AfterAll
+    static void stop() {
+        app.close();
+    }
+
+    @Test
+    void demoPartsAreThereWithPictures() {
+        JsonNode home = client.send("GET", "/api/home", null);
+        assertThat(home.get("folders").get(0).get("name").stringValue()).isEqualTo("Larkmoor Weatherworks");
+        List<String> names = new ArrayList<>();
+        home.get("parts").forEach(p -> names.add(p.get("name").stringValue()));
+        assertThat(names).contains("Vane plate", "Bearing block", "Mast yoke", "Louvre carrier", "Splitter block");
+        long id = home.get("parts").get(0).get("id").longValue();
+        byte[] png = client.raw("GET", "/api/parts/" + id + "/picture", null).body();
+        assertThat(new String(png, 1, 3, StandardCharsets.US_ASCII)).isEqualTo("PNG");
+    }
+
+    @Test
+    void aPartIsBuiltChangedUndoneAndRedone() {
+        long id = client.newPart("Peg");
+        JsonNode built = client.disc(id, "12");
+        assertThat(built.get("volume").doubleValue()).isCloseTo(1200 * Math.PI, within(1e-9));
+        assertThat(built.get("bodies").get(0).get("faces")).hasSize(3);
+        assertThat(built.get("shapes")).hasSize(5);
+        JsonNode thick = client.command(id, "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", "1 in") + "}");
+        assertThat(thick.get("volume").doubleValue()).isCloseTo(2540 * Math.PI, within(1e-9));
+        assertThat(thick.get("undo").stringValue()).isEqualTo("change a step");
+        JsonNode back = client.ask(id, "undo", "");
+        assertThat(back.get("volume").doubleValue()).isCloseTo(1200 * Math.PI, within(1e-9));
+        assertThat(client.ask(id, "redo", "").get("volume").doubleValue()).isCloseTo(2540 * Math.PI, within(1e-9));
+    }
+
+    @Test
+    void knownShapesAreNotSentAgainAndAPreviewStoresNothing() {
+        long id = client.newPart("Preview");
+        JsonNode built = client.disc(id, "12");
+        List<String> keys = new ArrayList<>();
+        built.get("shapes").propertyNames().forEach(k -> keys.add("\"" + k + "\""));
+        String more = ",\"known\":" + keys + ",\"command\":{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", "20")
+                + "}";
+        JsonNode seen = client.ask(id, "preview", more);
+        assertThat(seen.get("volume").doubleValue()).isCloseTo(2000 * Math.PI, within(1e-9));
+        assertThat(seen.get("shapes")).as("wall, top and upper rim are new; the bottom is known").hasSize(3);
+        assertThat(client.look(id).get("volume").doubleValue()).isCloseTo(1200 * Math.PI, within(1e-9));
+    }
+
+    @Test
+    void badInputGetsASentenceAndChangesNothing() {
+        long id = client.newPart("Firm");
+        client.disc(id, "12");
+        for (String wrong : List.of("0", "-4", "twelve", "")) {
+            JsonNode n = client.command(id, "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", wrong) + "}");
+            assertThat(client.status).as(wrong).isEqualTo(422);
+            assertThat(n.get("sentence").stringValue()).isNotBlank();
+        }
+        client.command(id, "{\"do\":\"dance\"}");
+        assertThat(client.status).isEqualTo(422);
+        client.send("POST", "/api/parts/" + id + "/commands", "{not json");
+        assertThat(client.status).isEqualTo(422);
+        assertThat(client.look(id).get("volume").doubleValue()).isCloseTo(1200 * Math.PI, within(1e-9));
+        client.send("GET", "/api/parts/987654", null);
+        assertThat(client.status).isEqualTo(404);
+        JsonNode huge = client.send("POST", "/api/import", " ".repeat(20_000_000));
+        assertThat(client.status).isEqualTo(422);
+        assertThat(huge.get("sentence").stringValue()).contains("16 MB");
+        client.send("POST", "/api/import", "{\"format\":\"tall-ember-part\",\"version\":1}");
+        assertThat(client.status).isEqualTo(422);
+    }
+
+    @Test
+    void ofTwoWindowsTheLateOneIsTold() {
+        long id = client.newPart("Shared");
+        Client other = new Client(port);
+        other.look(id);
+        client.disc(id, "12");
+        JsonNode refused = other.command(id, "{\"do\":\"rename-part\",\"name\":\"Mine\"}");
+        assertThat(other.status).isEqualTo(409);
+        assertThat(refused.get("sentence").stringValue()).contains("another window");
+        assertThat(client.look(id).get("name").stringValue()).isEqualTo("Shared");
+    }
+
+    @Test
+    void foreignSitesAreRefused() {
+        assertThat(client.raw("GET", "/api/home", null, "Origin", "http://elsewhere.example")
+                        .statusCode())
+                .isEqualTo(403);
+        assertThat(client.raw("GET", "/api/home", null, "Origin", "http://localhost:" + port)
+                        .statusCode())
+                .isEqualTo(200);
+    }
+
+    @Test
+    void partsAreCopiedDeletedBroughtBackAndImported() {
+        long id = client.newPart("Clip");
+        client.disc(id, "3");
+        long copy =
+                client.send("POST", "/api/parts/" + id + "/duplicate", null).get("id").longValue();
+        assertThat(client.look(copy).get("name").stringValue()).isEqualTo("Clip copy");
+        client.send("DELETE", "/api/parts/" + copy, null);
+        client.look(copy);
+        assertThat(client.status).isEqualTo(404);
+        client.send("POST", "/api/parts/" + copy + "/restore", null);
+        assertThat(client.look(copy).get("volume").doubleValue()).isCloseTo(300 * Math.PI, within(1e-9));
+        String file = new String(client.raw("GET", "/api/parts/" + id + "/file", null).body(), StandardCharsets.UTF_8);
+        long again = client.send("POST", "/api/import", file).get("id").longValue();
+        assertThat(client.look(again).get("volume").doubleValue()).isCloseTo(300 * Math.PI, within(1e-9));
+        byte[] step = client.raw("GET", "/api/parts/" + id + "/step", null).body();
+        assertThat(new String(step, StandardCharsets.US_ASCII)).contains("PRODUCT('Clip'", "CYLINDRICAL_SURFACE");
+        assertThat(client.raw("GET", "/api/parts/" + id + "/stl", null).body().length).isGreaterThan(1000);
+    }
+
+    @Test
+    void aDragIsAnsweredAndNothingIsStored() throws Exception {
+        long id = client.newPart("Dragged");
+        client.disc(id, "3");
+        CompletableFuture<String> answer = new CompletableFuture<>();
+        WebSocket socket = HttpClient.newHttpClient()
+                .newWebSocketBuilder()
+                .buildAsync(URI.create("ws://localhost:" + port + "/api/drag"), new WebSocket.Listener() {
+                    @Override
+                    public CompletionStage<?> onText(WebSocket w, CharSequence text, boolean last) {
+                        answer.complete(text.toString());
+                        return null;
+                    }
+                })
+                .get(5, TimeUnit.SECONDS);
+        socket.sendText("{\"take\":" + id + ",\"step\":\"s1\"}", true).join();
+        socket.sendText("{\"pull\":\"c1\",\"from\":[10,0],\"to\":[14,0],\"turn\":7}", true)
+                .join();
+        assertThat(answer.get(5, TimeUnit.SECONDS)).contains("\"c1\":14.0", "\"turn\":7");
+        socket.abort();
+        assertThat(client.look(id).get("volume").doubleValue()).isCloseTo(300 * Math.PI, within(1e-9));
+    }
+}
