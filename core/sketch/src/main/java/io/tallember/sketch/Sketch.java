@@ -141,6 +141,7 @@ public final class Sketch {
             }
         }
         entities.stream().filter(e -> !gone.contains(e.id())).forEach(e -> ends.removeAll(e.points()));
+        ends.removeIf(Sketch::isGiven);
         gone.addAll(ends);
         return new Sketch(
                 entities.stream().filter(e -> !gone.contains(e.id())).toList(),

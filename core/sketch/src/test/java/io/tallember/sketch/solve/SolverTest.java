@@ -140,6 +140,19 @@ class SolverTest {
     }
 
     @Test
+    void erasingALineThatStartsAtTheOriginKeepsWhatHangsOnTheOrigin() {
+        Sketch s = new Draw()
+                .point("a", 9, 1)
+                .point("b", 4, 4)
+                .line("l", Sketch.ORIGIN, "a")
+                .hold(Kind.COINCIDENT, "b", Sketch.ORIGIN)
+                .sketch();
+        Sketch left = s.without(java.util.List.of("l"));
+        assertThat(left.entities()).hasSize(1);
+        assertThat(left.constraints()).hasSize(1);
+    }
+
+    @Test
     void aCircleIsDraggedByItsRim() {
         Sketch s = new Draw().point("c", 5, 5).circle("o", "c", 3).sketch();
         Sketch big = Solver.drag(s, "o", new Vec2(8, 5), new Vec2(12, 5));

@@ -1,0 +1,54 @@
+import type { Command, HomePage, PartView } from "./types";
+
+/** A refusal in a sentence that can be shown as it is. */
+export class Refused extends Error {
+  readonly status: number;
+  constructor(sentence: string, status: number) {
+    super(sentence);
+    this.status = status;
+  }
+}
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let answer: Response;
+  try {
+    answer = await fetch(path, {
+      method,
+      signal,
+      headers: body === undefined ? {} : { "Content-Type": "application/json" },
+      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+    });
+  } catch (e) {
+    if (e instanceof DOMException && e.name === "AbortError") throw e;
+    throw new Refused("Tall Ember can't be reached. What was accepted is kept; start it again and reload.", 0);
+  }
+  const text = await answer.text();
+  const json = text ? JSON.parse(text) : {};
+  if (!answer.ok) throw new Refused(json.sentence ?? "Something went wrong; nothing was changed.", answer.status);
+  return json as T;
+}
+
+export const api = {
+  home: () => ask<HomePage>("GET", "/api/home"),
+  newFolder: (name: string) => ask<{ id: number }>("POST", "/api/folders", { name }),
+  renameFolder: (id: number, name: string) => ask("PUT", `/api/folders/${id}`, { name }),
+  deleteFolder: (id: number) => ask("DELETE", `/api/folders/${id}`),
+  restoreFolder: (id: number) => ask("POST", `/api/folders/${id}/restore`),
+  newPart: (name: string, unit: string, folder: number | null) =>
+    ask<{ id: number }>("POST", "/api/parts", { name, unit, folder }),
+  importPart: (text: string, folder: number | null) =>
+    ask<{ id: number }>("POST", `/api/import${folder === null ? "" : `?folder=${folder}`}`, text),
+  filePart: (id: number, folder: number | null) => ask("PUT", `/api/parts/${id}/folder`, { folder }),
+  duplicate: (id: number) => ask<{ id: number }>("POST", `/api/parts/${id}/duplicate`),
+  deletePart: (id: number) => ask("DELETE", `/api/parts/${id}`),
+  restorePart: (id: number) => ask("POST", `/api/parts/${id}/restore`),
+  part: (id: number) => ask<PartView>("GET", `/api/parts/${id}`),
+  command: (id: number, revision: number, command: Command, known: string[]) =>
+    ask<PartView>("POST", `/api/parts/${id}/commands`, { revision, command, known }),
+  preview: (id: number, revision: number, command: Command, known: string[], signal: AbortSignal) =>
+    ask<PartView>("POST", `/api/parts/${id}/preview`, { revision, command, known }, signal),
+  undo: (id: number, revision: number, known: string[]) =>
+    ask<PartView>("POST", `/api/parts/${id}/undo`, { revision, known }),
+  redo: (id: number, revision: number, known: string[]) =>
+    ask<PartView>("POST", `/api/parts/${id}/redo`, { revision, known }),
+};

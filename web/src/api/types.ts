@@ -1,0 +1,161 @@
+/** What the server sends and takes. Lengths in mm, angles in radians. */
+export type Vec3 = [number, number, number];
+export type Vec2 = [number, number];
+
+export type Entity =
+  | { kind: "point"; id: string; x: number; y: number }
+  | { kind: "line"; id: string; start: string; end: string; construction?: boolean }
+  | { kind: "circle"; id: string; centre: string; radius: number; construction?: boolean }
+  | { kind: "arc"; id: string; centre: string; start: string; end: string; construction?: boolean };
+
+export type ConstraintKind =
+  | "coincident"
+  | "on-curve"
+  | "horizontal"
+  | "vertical"
+  | "parallel"
+  | "perpendicular"
+  | "tangent"
+  | "equal"
+  | "concentric"
+  | "midpoint"
+  | "distance"
+  | "horizontal-distance"
+  | "vertical-distance"
+  | "radius"
+  | "diameter"
+  | "angle";
+
+export interface Constraint {
+  kind: ConstraintKind;
+  id: string;
+  on: string[];
+  value?: number | string;
+}
+
+export interface RegionRef {
+  id: string;
+  boundary: string[];
+  inside: Vec2;
+}
+
+export type Plane = "top" | "front" | "side" | { face: string; point: Vec3; normal: Vec3 };
+
+interface StepBase {
+  id: string;
+  name: string;
+  off?: boolean;
+}
+
+export interface SketchStep extends StepBase {
+  kind: "sketch";
+  plane: Plane;
+  entities: Entity[];
+  constraints: Constraint[];
+}
+
+export type Mode = "body" | "add" | "remove";
+
+export interface ExtrudeStep extends StepBase {
+  kind: "extrude";
+  sketch: string;
+  regions: RegionRef[];
+  distance: number | string;
+  bothWays: boolean;
+  flipped: boolean;
+  mode: Mode;
+}
+
+export interface StepReport {
+  status: "built" | "off" | "below" | "failed";
+  message: string;
+  notes: string[];
+  dependants: string[];
+}
+
+export type Step = (SketchStep | ExtrudeStep) & StepReport;
+
+export interface Region {
+  boundary: string[];
+  inside: Vec2;
+  area: number;
+  path: string;
+}
+
+export interface Said {
+  id: string;
+  words: string;
+}
+
+export interface PlacedSketch {
+  origin: Vec3;
+  x: Vec3;
+  y: Vec3;
+  z: Vec3;
+  regions: Region[];
+  gaps: { first: string; second: string; distance: number }[];
+  openEnds: string[];
+  freedoms: number;
+  loose: string[];
+  redundant: Said[];
+  fighting: Said[];
+}
+
+export interface FaceLine {
+  key: string;
+  shape: string;
+  surface: string;
+  point: Vec3;
+  normal?: Vec3;
+  steps: string[];
+}
+
+export interface BodyView {
+  id: string;
+  faces: FaceLine[];
+  edges: { key: string; shape: string }[];
+  vertices: { key: string; point: Vec3 }[];
+}
+
+export interface Shape {
+  positions?: string;
+  normals?: string;
+  triangles?: string;
+  line?: string;
+}
+
+export type Unit = "mm" | "cm" | "in";
+
+export interface PartView {
+  id: number;
+  revision: number;
+  name: string;
+  unit: Unit;
+  undo: string;
+  redo: string;
+  workLine: number;
+  steps: Step[];
+  sketches: Record<string, PlacedSketch>;
+  bodies: BodyView[];
+  shapes: Record<string, Shape>;
+  volume?: number;
+  area?: number;
+  min?: Vec3;
+  max?: Vec3;
+}
+
+export interface PartLine {
+  id: number;
+  folder: number | null;
+  name: string;
+  unit: Unit;
+  revision: number;
+  changed: string;
+}
+
+export interface HomePage {
+  folders: { id: number; name: string }[];
+  parts: PartLine[];
+}
+
+export type Command = { do: string } & Record<string, unknown>;

@@ -1,0 +1,373 @@
+import { Dialog, DropdownMenu } from "radix-ui";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { api, Refused } from "../api/client";
+import type { HomePage as Home, PartLine } from "../api/types";
+import { NoticeStrip } from "../frame/NoticeStrip";
+
+type Ask = { kind: "new-part" } | { kind: "new-drawer" } | { kind: "rename"; part: PartLine } | null;
+type Told = { text: string; trouble: boolean; action?: { label: string; run: () => void } };
+
+function open(id: number): void {
+  history.pushState(null, "", `/part/${id}`);
+  dispatchEvent(new PopStateEvent("popstate"));
+}
+
+/** All parts, in drawers. */
+export function HomePage() {
+  const [home, setHome] = useState<Home | null>(null);
+  const [drawer, setDrawer] = useState<number | null>(null);
+  const [ask, setAsk] = useState<Ask>(null);
+  const [told, setTold] = useState<Told | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+
+  const load = useCallback(async () => {
+    try {
+      setHome(await api.home());
+    } catch (e) {
+      setTold({ text: (e as Error).message, trouble: true });
+    }
+  }, []);
+  useEffect(() => {
+    document.title = "Tall Ember";
+    void load();
+  }, [load]);
+
+  /** Does something and tells what is wrong when it can't be done. */
+  const attempt = useCallback(
+    async (what: () => Promise<unknown>): Promise<boolean> => {
+      try {
+        await what();
+        await load();
+        return true;
+      } catch (e) {
+        if (!(e instanceof Refused)) throw e;
+        setTold({ text: e.message, trouble: true });
+        return false;
+      }
+    },
+    [load],
+  );
+
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => {
+      if ((e.target as HTMLElement).closest("input, [role=dialog], [role=menu]") || e.ctrlKey || e.metaKey) return;
+      if (e.key === "n") setAsk({ kind: "new-part" });
+      else if (e.key === "i") file.current?.click();
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, []);
+
+  const bringIn = async (f: File | undefined) => {
+    if (!f) return;
+    if (f.size > 16 * 1024 * 1024) {
+      setTold({ text: `${f.name} is larger than a part file can be (16 MB).`, trouble: true });
+      return;
+    }
+    const text = await f.text();
+    await attempt(async () => open((await api.importPart(text, drawer)).id));
+  };
+
+  const remove = (p: PartLine) =>
+    void attempt(() => api.deletePart(p.id)).then(
+      (ok) =>
+        ok &&
+        setTold({
+          text: `${p.name} deleted.`,
+          trouble: false,
+          action: { label: "Undo", run: () => void attempt(() => api.restorePart(p.id)) },
+        }),
+    );
+
+  if (!home) return <div className="home">{told && <NoticeStrip notice={told} onClose={() => setTold(null)} />}</div>;
+  const names = new Map(home.folders.map((f) => [f.id, f.name]));
+  const inDrawer = (id: number | null) => home.parts.filter((p) => p.folder === id);
+  const groups = drawer === null ? [...home.folders.map((f) => f.id), null] : [drawer];
+  const title = drawer === null ? "All parts" : (names.get(drawer) ?? "");
+  const shown = drawer === null ? home.parts : inDrawer(drawer);
+  return (
+    <div
+      className="home"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        void bringIn(e.dataTransfer.files[0]);
+      }}
+    >
+      <header className="top">
+        <div className="cell brand">
+          <img src="/mark.svg" alt="" />
+          <b>Tall Ember</b>
+        </div>
+        <div className="cell">
+          <span className="cap">Parts</span>
+          <span className="val">{home.parts.length}</span>
+        </div>
+      </header>
+      <aside className="drawers">
+        <h2>Drawers</h2>
+        <ul>
+          <Drawer name="All parts" count={home.parts.length} on={drawer === null} onOpen={() => setDrawer(null)} />
+          {home.folders.map((f) => (
+            <Drawer
+              key={f.id}
+              name={f.name}
+              count={inDrawer(f.id).length}
+              on={drawer === f.id}
+              onOpen={() => setDrawer(f.id)}
+              onPart={(id) => void attempt(() => api.filePart(id, f.id))}
+            />
+          ))}
+        </ul>
+        <button className="btn" onClick={() => setAsk({ kind: "new-drawer" })}>
+          New drawer
+        </button>
+        {drawer !== null && (
+          <span className="inline-flex gap-2 pl-2">
+            <button
+              className="btn plain"
+              onClick={() => {
+                const name = names.get(drawer);
+                void attempt(() => api.deleteFolder(drawer)).then((ok) => {
+                  if (!ok) return;
+                  setDrawer(null);
+                  const run = () => void attempt(() => api.restoreFolder(drawer));
+                  setTold({ text: `Drawer ${name} deleted.`, trouble: false, action: { label: "Undo", run } });
+                });
+              }}
+            >
+              Delete this drawer
+            </button>
+          </span>
+        )}
+        <p className="cap pt-3">A drawer is a folder. Drop a part on its label to move it.</p>
+      </aside>
+      <main className="shop">
+        <div className="head">
+          <div className="flex-1">
+            <h1>{title}</h1>
+            <p className="text-[13px] text-[var(--ink-2)]">
+              {shown.length === 1 ? "1 part" : `${shown.length} parts`}
+              {shown.length > 0 && " · last touched first"}
+            </p>
+          </div>
+          <button className="btn big" onClick={() => file.current?.click()}>
+            Bring in a file <span className="k">I</span>
+          </button>
+          <button className="btn main big" onClick={() => setAsk({ kind: "new-part" })}>
+            New part <span className="k">N</span>
+          </button>
+          <input
+            ref={file}
+            type="file"
+            accept=".json"
+            hidden
+            data-testid="file"
+            onChange={(e) => {
+              void bringIn(e.target.files?.[0]);
+              e.target.value = "";
+            }}
+          />
+        </div>
+        {groups.map((g) => {
+          const parts = inDrawer(g);
+          if (parts.length === 0 && drawer === null) return null;
+          return (
+            <section key={g ?? "none"}>
+              <div className="group">
+                <h2>{g === null ? "In no drawer" : names.get(g)}</h2>
+                <span className="text-[13px] text-[var(--ink-2)]">
+                  {parts.length === 1 ? "1 part" : `${parts.length} parts`}
+                </span>
+              </div>
+              <div className="cards">
+                {parts.map((p) => (
+                  <Card
+                    key={p.id}
+                    part={p}
+                    onRename={() => setAsk({ kind: "rename", part: p })}
+                    onCopy={() => void attempt(() => api.duplicate(p.id))}
+                    onDelete={() => remove(p)}
+                    onTakeOut={p.folder === null ? undefined : () => void attempt(() => api.filePart(p.id, null))}
+                  />
+                ))}
+              </div>
+            </section>
+          );
+        })}
+        {home.parts.length === 0 && (
+          <p className="pt-8">
+            There are no parts yet. Press <span className="key">N</span> for a new one, or bring in a part file.
+          </p>
+        )}
+        <div className="dropzone">
+          <b>Drop a part file here to bring it in</b>
+          <br />a file saved from Release, Part file
+        </div>
+      </main>
+      {ask && (
+        <AskDialog
+          ask={ask}
+          onClose={() => setAsk(null)}
+          onDone={async (name, unit) => {
+            const ok = await attempt(async () => {
+              if (ask.kind === "new-part") open((await api.newPart(name, unit, drawer)).id);
+              else if (ask.kind === "new-drawer") await api.newFolder(name);
+              else await api.command(ask.part.id, ask.part.revision, { do: "rename-part", name }, []);
+            });
+            if (ok) setAsk(null);
+          }}
+        />
+      )}
+      {told && <NoticeStrip notice={told} onClose={() => setTold(null)} />}
+    </div>
+  );
+}
+
+function Drawer(props: {
+  name: string;
+  count: number;
+  on: boolean;
+  onOpen: () => void;
+  onPart?: (id: number) => void;
+}) {
+  const [over, setOver] = useState(false);
+  return (
+    <li
+      className={`${props.on ? "on" : ""} ${over && props.onPart ? "drop" : ""}`}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        setOver(false);
+        const id = Number(e.dataTransfer.getData("text/part"));
+        if (id && props.onPart) {
+          e.preventDefault();
+          e.stopPropagation();
+          props.onPart(id);
+        }
+      }}
+    >
+      <button className="label" onClick={props.onOpen}>
+        <span>{props.name}</span>
+        <span>{props.count}</span>
+      </button>
+    </li>
+  );
+}
+
+function Card(props: {
+  part: PartLine;
+  onRename: () => void;
+  onCopy: () => void;
+  onDelete: () => void;
+  onTakeOut?: () => void;
+}) {
+  const p = props.part;
+  return (
+    <article className="card" data-part={p.id}>
+      <a
+        href={`/part/${p.id}`}
+        draggable
+        onDragStart={(e) => e.dataTransfer.setData("text/part", String(p.id))}
+        onClick={(e) => {
+          if (e.ctrlKey || e.metaKey || e.shiftKey) return;
+          e.preventDefault();
+          open(p.id);
+        }}
+      >
+        <img src={`/api/parts/${p.id}/picture?r=${p.revision}`} alt="" />
+        <p className="nm">{p.name}</p>
+        <p className="sub">
+          {p.unit} · {ago(p.changed)}
+        </p>
+      </a>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger className="more" aria-label={`More about ${p.name}`}>
+          ⋯
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content className="menu" align="end">
+            <DropdownMenu.Item onSelect={() => setTimeout(props.onRename)}>Rename</DropdownMenu.Item>
+            <DropdownMenu.Item onSelect={props.onCopy}>Duplicate</DropdownMenu.Item>
+            {props.onTakeOut && <DropdownMenu.Item onSelect={props.onTakeOut}>Take out of its drawer</DropdownMenu.Item>}
+            <DropdownMenu.Item onSelect={props.onDelete}>Delete</DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+    </article>
+  );
+}
+
+function ago(when: string): string {
+  const minutes = Math.max(0, Math.round((Date.now() - new Date(when).getTime()) / 60000));
+  if (minutes < 1) return "just now";
+  if (minutes < 60) return `${minutes} min ago`;
+  if (minutes < 48 * 60) return `${Math.round(minutes / 60)} h ago`;
+  return new Date(when).toLocaleDateString();
+}
+
+function AskDialog(props: { ask: NonNullable<Ask>; onClose: () => void; onDone: (name: string, unit: string) => void }) {
+  const { ask } = props;
+  const [unit, setUnit] = useState("mm");
+  const [name, setName] = useState(ask.kind === "rename" ? ask.part.name : ask.kind === "new-part" ? "New part" : "");
+  const title = { "new-part": "New part", "new-drawer": "New drawer", rename: "Rename the part" }[ask.kind];
+  return (
+    <Dialog.Root open onOpenChange={(o) => !o && props.onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className="dialog" aria-describedby={undefined}>
+          <Dialog.Title asChild>
+            <h2>{title}</h2>
+          </Dialog.Title>
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              props.onDone(name, unit);
+            }}
+          >
+            <label>
+              Name
+              <input
+                type="text"
+                autoFocus
+                value={name}
+                onFocus={(e) => e.target.select()}
+                onChange={(e) => setName(e.target.value)}
+              />
+            </label>
+            {ask.kind === "new-part" && (
+              <fieldset className="flex gap-5 pt-3">
+                <legend className="sr-only">Unit</legend>
+                {[
+                  ["mm", "millimetres"],
+                  ["cm", "centimetres"],
+                  ["in", "inches"],
+                ].map(([u, long]) => (
+                  <span key={u} className="flex items-center gap-2">
+                    <input id={`unit-${u}`} type="radio" name="unit" checked={unit === u} onChange={() => setUnit(u)} />
+                    <label htmlFor={`unit-${u}`} style={{ padding: 0 }}>
+                      {long}
+                    </label>
+                  </span>
+                ))}
+              </fieldset>
+            )}
+            <div className="acts">
+              <button type="button" className="btn big" onClick={props.onClose}>
+                Drop <span className="k">Esc</span>
+              </button>
+              <button type="submit" className="btn main big">
+                {ask.kind === "rename" ? "Rename" : "Make it"} <span className="k">Enter</span>
+              </button>
+            </div>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,306 @@
+import { AlertDialog, DropdownMenu } from "radix-ui";
+import { useRef, useState } from "react";
+import type { ExtrudeStep, SketchStep, Step } from "../api/types";
+import { lengthText, MM, spaced } from "../api/numbers";
+import { SketchSheet } from "../sketch/SketchSheet";
+import { editExtrude, extrudeCommand, fromWay, isExtrude, isSketch, MODES, wayOf, WAYS, type Way } from "./extrude";
+import { openSketch } from "./sketching";
+import { ChoiceSlot, NumberSlot } from "./Slots";
+import { usePart } from "./store";
+
+/** The part's history as sentences, with the work line in it. */
+export function BuildSheet() {
+  const { view, preview, doing } = usePart();
+  const [asking, setAsking] = useState<Step | null>(null);
+  if (!view) return <aside className="sheet" />;
+  const failed = view.steps.filter((s) => s.status === "failed").length;
+  const off = view.steps.filter((s) => s.off).length;
+  const row = (s: Step, i: number) => <StepRow key={s.id} step={s} n={i + 1} onDelete={() => setAsking(s)} />;
+  const part = preview ?? view;
+  return (
+    <aside className="sheet" aria-label="Build sheet">
+      <header>
+        <h1>Build sheet</h1>
+        <p className="sum">
+          {view.steps.length === 1 ? "1 step" : `${view.steps.length} steps`}
+          {failed > 0 && <b className="plum"> · {failed === 1 ? "1 needs" : `${failed} need`} attention</b>}
+          {off > 0 && ` · ${off} switched off`}
+        </p>
+      </header>
+      <div className="steps" data-testid="steps">
+        {view.steps.slice(0, view.workLine).map(row)}
+        <WorkLine />
+        <div className="below">{view.steps.slice(view.workLine).map((s, i) => row(s, view.workLine + i))}</div>
+      </div>
+      <footer data-testid="foot">
+        {doing.kind === "sketching" ? (
+          <span>{regionsText(view.sketches[doing.step]?.regions.length ?? 0)}</span>
+        ) : part.volume !== undefined && part.min && part.max ? (
+          <>
+            <span data-volume={part.volume}>{spaced(part.volume / MM[view.unit] ** 3)} {view.unit}³</span>
+            <span>
+              {part.min.map((m, i) => lengthText(Math.round((part.max![i] - m) * 1000) / 1000, view.unit)).join(" × ")}
+            </span>
+          </>
+        ) : (
+          <span>No body yet</span>
+        )}
+      </footer>
+      {asking && <DeleteDialog step={asking} onClose={() => setAsking(null)} />}
+    </aside>
+  );
+}
+
+const regionsText = (n: number) => (n === 0 ? "No closed region yet" : n === 1 ? "1 closed region" : `${n} closed regions`);
+
+function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () => void }) {
+  const { view, doing, litStep, send, set } = usePart();
+  const [naming, setNaming] = useState(false);
+  const now =
+    (doing.kind === "sketching" && doing.step === step.id) ||
+    (doing.kind === "extruding" && doing.form.step === step.id);
+  const state = [
+    "step",
+    step.off ? "off" : "",
+    step.status === "failed" ? "fail" : "",
+    now ? "now" : "",
+    litStep === step.id ? "lit" : "",
+  ].join(" ");
+  const placed = view!.sketches[step.id];
+  return (
+    <>
+      <div
+        className={state}
+        data-step={step.id}
+        data-status={step.status}
+        onMouseEnter={() => set({ litStep: step.id })}
+        onMouseLeave={() => set({ litStep: null })}
+        onDoubleClick={() => edit(step)}
+      >
+        <span className="n">{step.off ? `(${n})` : n}</span>
+        {naming ? (
+          <input
+            className="slot"
+            aria-label="Step name"
+            autoFocus
+            defaultValue={step.name}
+            onFocus={(e) => e.target.select()}
+            onBlur={() => setNaming(false)}
+            onKeyDown={(e) => {
+              e.stopPropagation();
+              if (e.key === "Enter") {
+                const name = e.currentTarget.value;
+                void send({ do: "rename-step", id: step.id, name }).then((ok) => ok && setNaming(false));
+              }
+              if (e.key === "Escape") setNaming(false);
+            }}
+          />
+        ) : isSketch(step) ? (
+          <SketchSentence step={step} />
+        ) : (
+          <ExtrudeSentence step={step} />
+        )}
+        {step.notes.map((t) => (
+          <p key={t} className="note">
+            {t}
+          </p>
+        ))}
+        {step.status === "failed" && (
+          <>
+            <p className="why">{step.message}</p>
+            <div className="fix">
+              {isExtrude(step) && !step.bothWays && step.message.includes("turn its direction") && (
+                <button className="btn mend" onClick={() => void change(step, { flipped: !step.flipped })}>
+                  Turn direction
+                </button>
+              )}
+              <button className="btn plain" onClick={() => edit(step)}>
+                Change it
+              </button>
+            </div>
+          </>
+        )}
+        <StepMenu step={step} n={n} onRename={() => setNaming(true)} onDelete={onDelete} />
+      </div>
+      {now && isSketch(step) && placed && <SketchSheet step={step} placed={placed} />}
+    </>
+  );
+}
+
+function edit(step: Step): void {
+  const { view, say, doing } = usePart.getState();
+  if (doing.kind === "sketching") return;
+  const n = view!.steps.findIndex((s) => s.id === step.id);
+  if (n >= view!.workLine) say("This step is below the work line. Move the line below it to change it.", true);
+  else if (isSketch(step)) openSketch(step.id);
+  else if (isExtrude(step)) editExtrude(step);
+}
+
+function SketchSentence({ step }: { step: SketchStep }) {
+  const view = usePart((s) => s.view!);
+  const placed = view.sketches[step.id];
+  const plane = typeof step.plane === "string" ? `${step.plane} plane` : "a face";
+  const state = !placed
+    ? ""
+    : placed.fighting.length > 0
+      ? " · fighting"
+      : step.entities.length === 0
+        ? " · empty"
+        : placed.freedoms === 0
+          ? ""
+          : ` · ${placed.freedoms} loose`;
+  return (
+    <>
+      Draw{" "}
+      <button className="slot" title="Open the sketch" onClick={() => edit(step as Step)}>
+        {step.name}
+      </button>{" "}
+      on {typeof step.plane === "string" ? plane : <span className="slot geo">1 face</span>}
+      {state && <span className={state.includes("fight") ? "plum" : "text-[var(--ink-3)]"}>{state}</span>}
+    </>
+  );
+}
+
+const asForm = (step: ExtrudeStep, view: { unit: keyof typeof MM }) => ({
+  step: step.id,
+  sketch: step.sketch,
+  regions: step.regions,
+  distance: lengthText(step.distance as number, view.unit),
+  bothWays: step.bothWays,
+  flipped: step.flipped,
+  mode: step.mode,
+});
+
+function change(step: ExtrudeStep, what: Partial<ReturnType<typeof asForm>>): Promise<boolean> {
+  const { send, view } = usePart.getState();
+  return send(extrudeCommand({ ...asForm(step, view!), ...what })!);
+}
+
+function ExtrudeSentence({ step }: { step: ExtrudeStep & Step }) {
+  const { view, tryOut, doing } = usePart();
+  const sketch = view!.steps.find((s) => s.id === step.sketch);
+  const regions = step.regions.length;
+  const name = /^Extrude \d+$/.test(step.name) ? null : step.name;
+  return (
+    <>
+      {name && <span className="who">{name}</span>}
+      Extrude{" "}
+      <button className="slot geo" title="Open in the work bar to pick regions" onClick={() => edit(step)}>
+        {sketch?.name}
+        {regions > 1 ? ` · ${regions} regions` : ""}
+      </button>{" "}
+      by{" "}
+      <NumberSlot
+        key={String(step.distance) + view!.unit}
+        label="Distance"
+        text={lengthText(step.distance as number, view!.unit)}
+        unit={view!.unit}
+        onKeep={(t) => change(step, { distance: t })}
+        onTyping={(t) => doing.kind === "looking" && tryOut(t ? extrudeCommand({ ...asForm(step, view!), distance: t }) : null)}
+      />{" "}
+      <ChoiceSlot label="Direction" value={wayOf(step)} choices={WAYS} onChoose={(w: Way) => void change(step, fromWay(w))} />
+      ,{" "}
+      <ChoiceSlot label="What becomes of it" value={step.mode} choices={MODES} onChoose={(mode) => void change(step, { mode })} />
+    </>
+  );
+}
+
+function StepMenu({ step, n, onRename, onDelete }: { step: Step; n: number; onRename: () => void; onDelete: () => void }) {
+  const { send, doing } = usePart();
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="more" aria-label={`More about step ${n}`} disabled={doing.kind === "sketching"}>
+        ⋯
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="menu" align="end">
+          <DropdownMenu.Item onSelect={() => edit(step)}>{isSketch(step) ? "Open sketch" : "Change"}</DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => setTimeout(onRename)}>Rename</DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => void send({ do: "switch-step", id: step.id, off: !step.off })}>
+            {step.off ? "Switch on" : "Switch off"}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => void send({ do: "move-work-line", to: n })}>Build up to here</DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => setTimeout(onDelete)}>Delete…</DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
+  const { view, send, say, shift } = usePart();
+  const users = step.dependants.map((id) => view!.steps.find((s) => s.id === id)?.name ?? id);
+  return (
+    <AlertDialog.Root open onOpenChange={(o) => !o && onClose()}>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="veil" />
+        <AlertDialog.Content className="dialog" onKeyDown={(e) => e.stopPropagation()}>
+          <AlertDialog.Title asChild>
+            <h2>Delete {step.name}?</h2>
+          </AlertDialog.Title>
+          <AlertDialog.Description asChild>
+            <p className="pt-2">
+              {users.length === 0
+                ? "No other step builds on it."
+                : `${users.length === 1 ? "This step builds" : "These steps build"} on it and would go too: ${users.join(", ")}.`}{" "}
+              Undo brings everything back.
+            </p>
+          </AlertDialog.Description>
+          <div className="acts">
+            <AlertDialog.Cancel className="btn">Keep</AlertDialog.Cancel>
+            <AlertDialog.Action
+              className="btn main"
+              onClick={() =>
+                void send({ do: "delete-step", id: step.id }).then(
+                  (ok) => ok && say(`${step.name} deleted.`, false, { label: "Undo", run: () => void shift("undo") }),
+                )
+              }
+            >
+              Delete
+            </AlertDialog.Action>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
+
+/** How far down the part is built; dragged, or moved with the arrow keys. */
+function WorkLine() {
+  const { view, send } = usePart();
+  const ref = useRef<HTMLDivElement>(null);
+  const at = view!.workLine;
+  const move = (to: number) => {
+    if (to !== at && to >= 0 && to <= view!.steps.length) void send({ do: "move-work-line", to });
+  };
+  const drop = (y: number) => {
+    const rows = [...(ref.current?.closest(".steps")?.querySelectorAll(".step") ?? [])];
+    move(rows.filter((r) => r.getBoundingClientRect().top + r.clientHeight / 2 < y).length);
+  };
+  return (
+    <div
+      ref={ref}
+      className="workline"
+      role="slider"
+      tabIndex={0}
+      aria-label="Work line"
+      aria-valuemin={0}
+      aria-valuemax={view!.steps.length}
+      aria-valuenow={at}
+      aria-valuetext={`building up to step ${at}`}
+      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+      onPointerUp={(e) => drop(e.clientY)}
+      onKeyDown={(e) => {
+        if (e.key === "ArrowUp") move(at - 1);
+        else if (e.key === "ArrowDown") move(at + 1);
+        else return;
+        e.preventDefault();
+        e.stopPropagation();
+      }}
+    >
+      <span className="grip" />
+      <span className="lab">{at === 0 ? "nothing built" : "building up to here"}</span>
+    </div>
+  );
+}
+

@@ -1,0 +1,63 @@
+import { Dialog } from "radix-ui";
+import { useState } from "react";
+import { everything } from "./actions";
+
+/** Finds anything that can be done by its name, and says why something can't be now. */
+export function Finder({ onClose }: { onClose: () => void }) {
+  const [text, setText] = useState("");
+  const [at, setAt] = useState(0);
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = everything()
+    .filter((a) => words.every((w) => `${a.name} ${a.hint}`.toLowerCase().includes(w)))
+    .slice(0, 12);
+  const chosen = Math.min(at, found.length - 1);
+  const run = (i: number) => {
+    if (!found[i] || found[i].why) return;
+    onClose();
+    found[i].run();
+  };
+  return (
+    <Dialog.Root open onOpenChange={(o) => !o && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className="dialog finder" aria-describedby={undefined} onKeyDown={(e) => e.stopPropagation()}>
+          <Dialog.Title className="sr-only">Do anything</Dialog.Title>
+          <input
+            type="text"
+            aria-label="Do anything"
+            placeholder="Do anything…"
+            value={text}
+            autoFocus
+            onChange={(e) => {
+              setText(e.target.value);
+              setAt(0);
+            }}
+            onKeyDown={(e) => {
+              if (e.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
+              else if (e.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
+              else if (e.key === "Enter") run(chosen);
+              else return;
+              e.preventDefault();
+            }}
+          />
+          <ul role="listbox">
+            {found.map((a, i) => (
+              <li
+                key={a.name + i}
+                role="option"
+                aria-selected={i === chosen}
+                className={a.why ? "cannot" : ""}
+                onPointerMove={() => setAt(i)}
+                onClick={() => run(i)}
+              >
+                <span>{a.name}</span>
+                <span className="cap self-center">{a.why ?? a.hint}</span>
+              </li>
+            ))}
+            {found.length === 0 && <li>Nothing of that name.</li>}
+          </ul>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,115 @@
+import { useRef } from "react";
+import { Vector3 } from "three";
+import type { PlacedSketch, Vec2 } from "../api/types";
+import { lengthText, roughLength } from "../api/numbers";
+import { useLook } from "../scene/useLook";
+import { Model } from "../sketch/model";
+import { seenPlane } from "../sketch/plane";
+import { changeForm, isExtrude, isSketch, sameRegion, toggleRegion } from "./extrude";
+import { usePart, type ExtrudeForm } from "./store";
+
+/** Over the solids: sketches that no step uses yet; while extruding, regions to pick and the arrow to pull. */
+export function FormLayer() {
+  const look = useLook();
+  const { view, doing } = usePart();
+  if (!view) return null;
+  const extruding = doing.kind === "extruding" ? doing.form : null;
+  const used = new Set(view.steps.filter(isExtrude).map((s) => s.sketch));
+  const shown = view.steps
+    .filter(isSketch)
+    .filter((s) => view.sketches[s.id] && (extruding ? !extruding.step || s.id === extruding.sketch : !used.has(s.id)));
+  return (
+    <svg className="layer">
+      <defs>
+        <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="scale(0.3) rotate(45)">
+          <rect width="6" height="6" fill="var(--teal-tint)" fillOpacity="0.75" />
+          <path d="M0 0V6" stroke="var(--teal)" strokeWidth="1.6" />
+        </pattern>
+      </defs>
+      {shown.map((s) => {
+        const placed = view.sketches[s.id];
+        const plane = seenPlane(look, placed);
+        const model = new Model(s);
+        return (
+          <g key={s.id} transform={plane.matrix}>
+            {placed.regions.map((r) => {
+              const picked = extruding?.sketch === s.id && extruding.regions.some((x) => sameRegion(x, r));
+              return (
+                <path
+                  key={r.boundary.join() + r.inside.join()}
+                  className={`sk-region ${extruding ? "pickable" : ""} ${picked ? "picked" : ""}`}
+                  data-region={r.boundary.join("")}
+                  d={r.path}
+                  onClick={() => toggleRegion(s.id, r)}
+                />
+              );
+            })}
+            {model
+              .curves()
+              .filter((c) => !c.construction)
+              .map((c) => (
+                <path key={c.id} className="sk-curve" style={{ strokeWidth: 1.3 }} d={model.path(c)} />
+              ))}
+          </g>
+        );
+      })}
+      {extruding?.sketch && view.sketches[extruding.sketch] && (
+        <Arrow form={extruding} placed={view.sketches[extruding.sketch]} />
+      )}
+    </svg>
+  );
+}
+
+/** From the picked regions along the way of the extrusion; pulling it changes the distance. */
+function Arrow({ form, placed }: { form: ExtrudeForm; placed: PlacedSketch }) {
+  const look = useLook();
+  const unit = usePart((s) => s.view!.unit);
+  const hold = useRef<{ x: number; y: number; mm: number } | null>(null);
+  const inside = form.regions.map((r) => r.inside);
+  const mm = roughLength(form.distance, unit);
+  if (inside.length === 0 || mm === null) return null;
+  const mid: Vec2 = [
+    inside.reduce((s, p) => s + p[0], 0) / inside.length,
+    inside.reduce((s, p) => s + p[1], 0) / inside.length,
+  ];
+  const foot = new Vector3(...placed.origin)
+    .addScaledVector(new Vector3(...placed.x), mid[0])
+    .addScaledVector(new Vector3(...placed.y), mid[1]);
+  const way = new Vector3(...placed.z).multiplyScalar(form.flipped && !form.bothWays ? -1 : 1);
+  const [x0, y0] = look.toScreen(foot);
+  const [ux, uy] = look.toScreen(foot.clone().add(way)).map((v, i) => v - [x0, y0][i]);
+  const perMm = Math.hypot(ux, uy);
+  if (perMm < 0.12 * look.scale) return null;
+  const reach = form.bothWays ? mm / 2 : mm;
+  const [x1, y1] = [x0 + ux * reach, y0 + uy * reach];
+  const [dx, dy] = [ux / perMm, uy / perMm];
+  const tip = [x1 + 26 * dx, y1 + 26 * dy];
+  const head = `M${tip[0]} ${tip[1]}L${tip[0] - 14 * dx - 7 * dy} ${tip[1] - 14 * dy + 7 * dx}L${tip[0] - 14 * dx + 7 * dy} ${tip[1] - 14 * dy - 7 * dx}Z`;
+  const grid = perMm > 8 ? 0.5 : perMm > 2 ? 1 : 5;
+  return (
+    <g
+      className="arrow"
+      data-testid="arrow"
+      onPointerDown={(e) => {
+        e.stopPropagation();
+        e.currentTarget.setPointerCapture(e.pointerId);
+        hold.current = { x: e.clientX, y: e.clientY, mm };
+      }}
+      onPointerMove={(e) => {
+        const h = hold.current;
+        if (!h) return;
+        const along = ((e.clientX - h.x) * dx + (e.clientY - h.y) * dy) / perMm;
+        const next = Math.round((h.mm + along * (form.bothWays ? 2 : 1)) / grid) * grid;
+        if (next > 0) changeForm({ distance: lengthText(next, unit) });
+      }}
+      onPointerUp={() => {
+        hold.current = null;
+      }}
+    >
+      <line x1={x0} y1={y0} x2={tip[0] - 8 * dx} y2={tip[1] - 8 * dy} stroke="transparent" style={{ strokeWidth: 16, stroke: "transparent" }} />
+      <line x1={x0} y1={y0} x2={tip[0] - 8 * dx} y2={tip[1] - 8 * dy} />
+      <circle cx={tip[0] - 8 * dx} cy={tip[1] - 8 * dy} r="14" fill="transparent" />
+      <path d={head} />
+    </g>
+  );
+}

@@ -1,0 +1,47 @@
+import { Dialog } from "radix-ui";
+
+const KEYS: [string, string][] = [
+  ["1 2 8", "Sketch, Form, Release"],
+  ["Q W E R T", "the shelf’s rows, in order"],
+  ["A S D F G, Z X C V B", "constraints, in order, while sketching"],
+  ["Y", "construction line or drawn"],
+  ["0–9, Tab, Enter", "type a size while drawing, next field, keep"],
+  ["Alt", "held: no snapping"],
+  ["Shift", "held: add to what is picked"],
+  ["Delete", "take out what is picked in a sketch"],
+  ["Enter, Esc", "apply or finish; one step back"],
+  ["Shift + Enter", "extrude again"],
+  ["Ctrl + Z, Ctrl + Y", "undo, redo"],
+  ["Arrow keys", "turn the view by 15°"],
+  ["Home, End", "corner view; fit"],
+  [".", "do anything"],
+  ["?", "this sheet"],
+];
+
+/** All keys on one sheet. */
+export function KeySheet({ onClose }: { onClose: () => void }) {
+  return (
+    <Dialog.Root open onOpenChange={(o) => !o && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className="dialog" aria-describedby={undefined}>
+          <Dialog.Title asChild>
+            <h2>Keys</h2>
+          </Dialog.Title>
+          <table className="keys mt-2">
+            <tbody>
+              {KEYS.map(([k, what]) => (
+                <tr key={k}>
+                  <td>
+                    <b>{k}</b>
+                  </td>
+                  <td>{what}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,60 @@
+import { useEffect, useState } from "react";
+import { NoticeStrip } from "../frame/NoticeStrip";
+import { goHome } from "./actions";
+import { BuildSheet } from "./BuildSheet";
+import { Finder } from "./Finder";
+import { KeySheet } from "./KeySheet";
+import { partKey } from "./keys";
+import { Shelf } from "./Shelf";
+import { StageRail } from "./StageRail";
+import { usePart } from "./store";
+import { TopBar } from "./TopBar";
+import { ViewPane } from "./ViewPane";
+import { WorkBar } from "./WorkBar";
+
+/** The workshop: one part open. */
+export function PartPage({ id }: { id: number }) {
+  const { load, missing, notice, set } = usePart();
+  const [panel, setPanel] = useState<"finder" | "keys" | null>(null);
+
+  useEffect(() => {
+    void load(id);
+  }, [id, load]);
+
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => {
+      const t = e.target as HTMLElement;
+      if (t.closest("input, [role=menu], [role=dialog], [role=alertdialog]")) return;
+      // Enter and Space on a focused button press it
+      if ((e.key === "Enter" || e.key === " ") && t.closest("button")) return;
+      if (partKey(e, () => setPanel("finder"), () => setPanel("keys"))) e.preventDefault();
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  }, []);
+
+  if (missing) {
+    return (
+      <div className="p-10">
+        <h1 className="text-[20px] font-semibold">This part can’t be shown</h1>
+        <p className="py-2">{missing}</p>
+        <button className="btn main big" onClick={goHome}>
+          All parts
+        </button>
+      </div>
+    );
+  }
+  return (
+    <div className="app">
+      <TopBar onFind={() => setPanel("finder")} />
+      <StageRail />
+      <Shelf />
+      <ViewPane />
+      <BuildSheet />
+      <WorkBar />
+      {notice && <NoticeStrip notice={notice} onClose={() => set({ notice: null })} />}
+      {panel === "finder" && <Finder onClose={() => setPanel(null)} />}
+      {panel === "keys" && <KeySheet onClose={() => setPanel(null)} />}
+    </div>
+  );
+}

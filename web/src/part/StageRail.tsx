@@ -1,0 +1,37 @@
+import { isExtrude, isSketch } from "./extrude";
+import { STAGES } from "./actions";
+import { usePart } from "./store";
+
+const ART: Record<number, string> = {
+  1: "M4 18L4 9L12 3L20 9L20 18ZM4 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M20 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M12 3m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0",
+  2: "M3 20H21M5 20V10A7 6 0 0 1 19 10V20M9 20V13H15V20M5 20L9 13M15 13L19 20",
+  8: "M4 21H20M6 17H18V21H6ZM10 17V10C8 9 8 3 12 3C16 3 16 9 14 10V17",
+};
+
+/** The order of work; each stop says how many steps the part has of it. */
+export function StageRail() {
+  const { view, stage, set, doing } = usePart();
+  const count = (n: number) =>
+    n === 1 ? (view?.steps.filter(isSketch).length ?? 0) : n === 2 ? (view?.steps.filter(isExtrude).length ?? 0) : 0;
+  const now = doing.kind === "sketching" ? 1 : doing.kind === "extruding" ? 2 : stage;
+  return (
+    <nav className="rail" aria-label="Stages">
+      {STAGES.map((s) => (
+        <button
+          key={s.n}
+          className={`station ${now === s.n ? "on" : ""}`}
+          title={`${s.name} (${s.n})`}
+          aria-pressed={now === s.n}
+          disabled={doing.kind === "sketching"}
+          onClick={() => set({ stage: s.n, ...(doing.kind === "choosing-face" ? { doing: { kind: "looking" } } : {}) })}
+        >
+          <span className={`no ${count(s.n) === 0 ? "nil" : ""}`}>{count(s.n) || ""}</span>
+          <svg width="24" height="24" viewBox="0 0 24 24" fill="none" stroke="currentColor" strokeWidth="1.5">
+            <path d={ART[s.n]} />
+          </svg>
+          <span className="wd">{s.name}</span>
+        </button>
+      ))}
+    </nav>
+  );
+}

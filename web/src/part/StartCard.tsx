@@ -1,0 +1,40 @@
+import { useState } from "react";
+import type { Plane } from "../api/types";
+import { newSketch } from "./sketching";
+import { ChoiceSlot } from "./Slots";
+
+const PLANES = { top: "the top plane", front: "the front plane", side: "the side plane" } as const;
+
+/** What an empty part says: how to start, and how to move the view. */
+export function StartCard() {
+  const [plane, setPlane] = useState<keyof typeof PLANES>("top");
+  const [turn, setTurn] = useState(localStorage.getItem("tall-ember-turn") ?? "right");
+  return (
+    <div className="start">
+      <h2>An empty part</h2>
+      <p>
+        Sketch on <ChoiceSlot label="Plane" value={plane} choices={PLANES} onChoose={setPlane} />{" "}
+        <button className="btn main ml-2" onClick={() => void newSketch(plane as Plane)}>
+          Start drawing
+        </button>
+      </p>
+      <p className="text-[13px] text-[var(--ink-2)]">
+        Close an outline, give it dimensions, then extrude it into a solid. Every number can be changed later.
+      </p>
+      <div className="moving">
+        Turn the part with the{" "}
+        <ChoiceSlot
+          label="Button that turns the view"
+          value={turn as "right" | "middle"}
+          choices={{ right: "right mouse button", middle: "middle mouse button" }}
+          onChoose={(t) => {
+            localStorage.setItem("tall-ember-turn", t);
+            setTurn(t);
+          }}
+        />
+        , move it with the other one or with Shift held. The wheel zooms to the pointer. Arrow keys turn, Home brings the
+        corner view back.
+      </div>
+    </div>
+  );
+}

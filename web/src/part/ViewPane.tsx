@@ -1,0 +1,198 @@
+import { useEffect, useRef } from "react";
+import { Scene } from "../scene/Scene";
+import { useLookStore } from "../scene/useLook";
+import { PointerTags } from "../sketch/PointerTags";
+import { SketchLayer } from "../sketch/SketchLayer";
+import { fit, startOnFace } from "./actions";
+import { editExtrude, isExtrude, isSketch } from "./extrude";
+import { FormLayer } from "./FormLayer";
+import { StartCard } from "./StartCard";
+import { newSketch, onFace, onLookMoved, openSketch } from "./sketching";
+import { usePart, type Display, type Pick } from "./store";
+import { ViewFurniture } from "./ViewFurniture";
+
+const DISPLAYS: [Display, string][] = [
+  ["edged", "Ink edges"],
+  ["shaded", "Shaded"],
+  ["lines", "Lines"],
+];
+
+/** The view: the solids, what lies over them, and the hand that turns, moves and picks. */
+export function ViewPane() {
+  const pane = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const scene = useRef<Scene | null>(null);
+  const grip = useRef<{ x: number; y: number; pan: boolean; moved: boolean } | null>(null);
+  const fitted = useRef<number | null>(null);
+  const { view, preview, display, hover, picks, litStep, doing, set, shapes } = usePart();
+
+  useEffect(() => {
+    const s = new Scene(canvas.current!);
+    scene.current = s;
+    // a hook for browser tests: how often the picture was drawn, and where things are
+    (window as unknown as { tallEmber: unknown }).tallEmber = { scene: s };
+    const tell = () => useLookStore.setState((x) => ({ look: s.look, turn: x.turn + 1 }));
+    s.onLook = tell;
+    tell();
+    onLookMoved(() => s.moved());
+    const size = new ResizeObserver(() => s.resize(pane.current!.clientWidth, pane.current!.clientHeight));
+    size.observe(pane.current!);
+    const wheel = (e: WheelEvent) => {
+      e.preventDefault();
+      const box = pane.current!.getBoundingClientRect();
+      s.look.zoom(Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.04 : 0.0013)), e.clientX - box.left, e.clientY - box.top);
+      s.moved();
+    };
+    const el = pane.current!;
+    el.addEventListener("wheel", wheel, { passive: false });
+    return () => {
+      el.removeEventListener("wheel", wheel);
+      size.disconnect();
+      onLookMoved(() => {});
+      s.dispose();
+    };
+  }, []);
+
+  useEffect(() => {
+    scene.current?.show(preview ?? view, shapes, display);
+    if (view && fitted.current !== view.id) {
+      fitted.current = view.id;
+      fit();
+    }
+  }, [view, preview, display, shapes]);
+
+  useEffect(() => {
+    const lit: Pick[] = [];
+    if (litStep && doing.kind === "looking") {
+      for (const b of view?.bodies ?? []) {
+        for (const f of b.faces) if (f.steps.includes(litStep)) lit.push({ kind: "face", key: f.key, body: b.id });
+      }
+    }
+    scene.current?.mark(hover, picks, lit);
+  }, [hover, picks, litStep, view, preview, doing]);
+
+  const at = (e: React.PointerEvent | React.MouseEvent): [number, number] => {
+    const box = pane.current!.getBoundingClientRect();
+    return [e.clientX - box.left, e.clientY - box.top];
+  };
+
+  const pickable = doing.kind === "looking" || doing.kind === "choosing-face";
+
+  const down = (e: React.PointerEvent) => {
+    const turnButton = localStorage.getItem("tall-ember-turn") === "middle" ? 1 : 2;
+    if (e.button === 1 || e.button === 2) {
+      e.preventDefault();
+      pane.current!.setPointerCapture(e.pointerId);
+      const flat = doing.kind === "sketching" && !e.ctrlKey;
+      grip.current = { x: e.clientX, y: e.clientY, pan: e.button !== turnButton || e.shiftKey || flat, moved: false };
+    }
+  };
+  const move = (e: React.PointerEvent) => {
+    const g = grip.current;
+    if (g) {
+      const [dx, dy] = [e.clientX - g.x, e.clientY - g.y];
+      if (g.pan) scene.current!.look.pan(dx, dy);
+      else scene.current!.look.orbit(dx, dy);
+      grip.current = { ...g, x: e.clientX, y: e.clientY, moved: true };
+      scene.current!.moved();
+    } else if (pickable && e.target === canvas.current) {
+      const found = scene.current!.pick(...at(e));
+      if (found?.key !== hover?.key || found?.kind !== hover?.kind) set({ hover: found });
+    }
+  };
+  const up = () => {
+    grip.current = null;
+  };
+
+  const click = (e: React.MouseEvent) => {
+    if (!pickable || e.target !== canvas.current) return;
+    const found = scene.current!.pick(...at(e));
+    if (doing.kind === "choosing-face") {
+      const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
+      if (face?.normal) void newSketch(onFace(face));
+      else if (found) usePart.getState().say("A sketch lies on a flat face; this isn’t one.", true);
+      return;
+    }
+    if (!found) set({ picks: e.shiftKey ? picks : [] });
+    else if (!e.shiftKey) set({ picks: [found] });
+    else {
+      const has = picks.some((p) => p.key === found.key && p.body === found.body);
+      set({ picks: has ? picks.filter((p) => p.key !== found.key) : [...picks, found] });
+    }
+  };
+
+  const open = (e: React.MouseEvent) => {
+    if (doing.kind !== "looking" || e.target !== canvas.current) return;
+    const found = scene.current!.pick(...at(e));
+    const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
+    const step = view?.steps.find((s) => s.id === face?.steps[0]);
+    if (step && isExtrude(step)) editExtrude(step);
+    else if (step && isSketch(step)) openSketch(step.id);
+  };
+
+  const sketchStep = doing.kind === "sketching" ? view?.steps.find((s) => s.id === doing.step) : undefined;
+  const placed = sketchStep && view?.sketches[sketchStep.id];
+  const flatPick =
+    doing.kind === "looking" &&
+    picks.length === 1 &&
+    view?.bodies.find((b) => b.id === picks[0].body)?.faces.find((f) => f.key === picks[0].key)?.normal;
+
+  return (
+    <main
+      ref={pane}
+      className={`view ${placed ? "flat" : ""}`}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={up}
+      onClick={click}
+      onDoubleClick={open}
+      onContextMenu={(e) => e.preventDefault()}
+    >
+      <canvas ref={canvas} aria-label="The part" style={{ opacity: placed ? 0.3 : 1 }} />
+      {sketchStep && placed && isSketch(sketchStep) ? (
+        <>
+          <SketchLayer step={sketchStep} placed={placed} />
+          <PointerTags step={sketchStep} placed={placed} />
+        </>
+      ) : (
+        <FormLayer />
+      )}
+      <div className="vtop">
+        <span>
+          {sketchStep && isSketch(sketchStep) ? (
+            <>
+              <b>{sketchStep.name}</b> on{" "}
+              {typeof sketchStep.plane === "string" ? `the ${sketchStep.plane} plane` : "a face of the part"}
+            </>
+          ) : (
+            view &&
+            view.steps.length > 0 && (
+              <>
+                <b>{view.name}</b>, built to step {view.workLine} of {view.steps.length}
+              </>
+            )
+          )}
+        </span>
+        <div className="toggles" role="group" aria-label="Display">
+          {DISPLAYS.map(([d, name]) => (
+            <button key={d} aria-pressed={display === d} onClick={() => set({ display: d })}>
+              {name}
+            </button>
+          ))}
+          <button title="Bring everything into the view (End)" onClick={fit}>
+            Fit
+          </button>
+        </div>
+      </div>
+      {flatPick && (
+        <div className="chips" style={{ left: 150, bottom: 92 }}>
+          <span className="who">This face</span>
+          <button onClick={startOnFace}>Sketch on it</button>
+          <button onClick={() => usePart.getState().set({ picks: [] })}>Leave it</button>
+        </div>
+      )}
+      {view && view.steps.length === 0 && doing.kind === "looking" && <StartCard />}
+      <ViewFurniture sketching={!!placed} />
+    </main>
+  );
+}

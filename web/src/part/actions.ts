@@ -1,0 +1,152 @@
+import { VIEWS } from "../scene/camera";
+import { useLookStore } from "../scene/useLook";
+import { TOOLS, useSketch } from "../sketch/store";
+import { beginExtrude, editExtrude, isExtrude, isSketch } from "./extrude";
+import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
+import { usePart } from "./store";
+
+/** Something that can be done, with the reason when it can't be now. */
+export interface Action {
+  name: string;
+  hint: string;
+  key?: string;
+  why?: string;
+  run(): void;
+}
+
+export const STAGES = [
+  { n: 1, name: "Sketch", hint: "Draw flat, then tie it down" },
+  { n: 2, name: "Form", hint: "Give a sketch its depth" },
+  { n: 8, name: "Release", hint: "Hand the part over" },
+];
+
+/** The flat face picked in the view, if that is all that is picked. */
+function pickedFace() {
+  const { picks, view } = usePart.getState();
+  if (picks.length !== 1 || picks[0].kind !== "face") return null;
+  const face = view?.bodies.find((b) => b.id === picks[0].body)?.faces.find((f) => f.key === picks[0].key);
+  return face?.normal ? face : null;
+}
+
+export function startOnFace(): void {
+  const face = pickedFace();
+  if (face) void newSketch(onFace(face));
+  else usePart.getState().start({ kind: "choosing-face" });
+}
+
+/** What the shelf of a stage offers, in the order of its keys. */
+export function shelfActions(stage: number): Action[] {
+  const { view } = usePart.getState();
+  const solid = (view?.bodies.length ?? 0) > 0;
+  if (stage === 1) {
+    return [
+      { name: "On the top plane", hint: "Seen from above", key: "q", run: () => void newSketch("top") },
+      { name: "On the front plane", hint: "Seen from the front", key: "w", run: () => void newSketch("front") },
+      { name: "On the side plane", hint: "Seen from the right", key: "e", run: () => void newSketch("side") },
+      {
+        name: "On a flat face",
+        hint: "Pick it in the view",
+        key: "r",
+        why: solid ? undefined : "There is no body with a face yet.",
+        run: startOnFace,
+      },
+    ];
+  }
+  if (stage === 2) {
+    const closed = Object.values(view?.sketches ?? {}).some((s) => s.regions.length > 0);
+    return [
+      {
+        name: "Extrude",
+        hint: "Pull a region out of its plane",
+        key: "q",
+        why: closed ? undefined : "There is no closed region yet. Draw one in a sketch first.",
+        run: () => beginExtrude(),
+      },
+    ];
+  }
+  const why = solid ? undefined : "There is no body to hand over yet.";
+  return [
+    { name: "STEP", hint: "Exact solids, in mm", key: "q", why, run: () => download("step") },
+    { name: "STL", hint: "A closed mesh, in mm", key: "w", why, run: () => download("stl") },
+    { name: "Part file", hint: "Everything, to open again", key: "e", run: () => download("file") },
+  ];
+}
+
+export function download(what: "step" | "stl" | "file"): void {
+  const { view } = usePart.getState();
+  const a = document.createElement("a");
+  a.href = `/api/parts/${view!.id}/${what}`;
+  a.download = "";
+  document.body.append(a);
+  a.click();
+  a.remove();
+}
+
+export function lookFrom(name: string): void {
+  const { look } = useLookStore.getState();
+  look.face(VIEWS[name].toEye, VIEWS[name].up);
+  fit();
+}
+
+export function fit(): void {
+  const { view, preview, doing } = usePart.getState();
+  const { look } = useLookStore.getState();
+  if (doing.kind === "sketching") return flatten(doing.step);
+  const part = preview ?? view;
+  if (part?.min && part.max) {
+    look.fit(part.min, part.max);
+  } else {
+    const all = Object.values(part?.sketches ?? {});
+    look.middle.set(0, 0, 0);
+    look.scale = all.length > 0 ? Math.min(look.scale, 5) : 5;
+  }
+  lookMoved();
+}
+
+/** Everything that "Do anything" finds. */
+export function everything(): Action[] {
+  const { view, shift, doing, set, start } = usePart.getState();
+  if (!view) return [];
+  const sketching = doing.kind === "sketching";
+  const leaveFirst = sketching ? "Finish the sketch first." : undefined;
+  const out: Action[] = [];
+  if (sketching) {
+    for (const t of TOOLS) {
+      out.push({ name: t.name, hint: `draw · ${t.hint}`, key: t.key, run: () => useSketch.getState().choose(t.id) });
+    }
+    out.push({ name: "Finish sketch", hint: "sketch", run: finishSketch });
+  }
+  for (const s of STAGES) {
+    for (const a of shelfActions(s.n)) {
+      out.push({ ...a, key: undefined, name: s.n === 1 ? `Sketch ${a.name.toLowerCase()}` : a.name, hint: `${s.name} · ${a.hint}`, why: a.why ?? leaveFirst });
+    }
+  }
+  for (const s of view.steps) {
+    out.push({
+      name: `Change ${s.name}`,
+      hint: "step",
+      why: leaveFirst,
+      run: () => (isSketch(s) ? openSketch(s.id) : isExtrude(s) ? editExtrude(s) : undefined),
+    });
+  }
+  for (const name of Object.keys(VIEWS)) {
+    out.push({ name: `Look from ${name.toLowerCase()}`, hint: "view", run: () => lookFrom(name) });
+  }
+  out.push({ name: "Fit the part into the view", hint: "view", run: fit });
+  for (const [display, name] of [
+    ["edged", "Shaded with ink edges"],
+    ["shaded", "Shaded"],
+    ["lines", "Lines only"],
+  ] as const) {
+    out.push({ name, hint: "view", run: () => set({ display }) });
+  }
+  out.push({ name: "Undo", hint: view.undo, why: view.undo ? undefined : "Nothing to undo.", run: () => void shift("undo") });
+  out.push({ name: "Redo", hint: view.redo, why: view.redo ? undefined : "Nothing to redo.", run: () => void shift("redo") });
+  out.push({ name: "All parts", hint: "home", run: () => (start({ kind: "looking" }), goHome()) });
+  return out;
+}
+
+export function goHome(): void {
+  history.pushState(null, "", "/");
+  dispatchEvent(new PopStateEvent("popstate"));
+}

@@ -1,0 +1,104 @@
+import { HOLDS } from "../sketch/holds";
+import { TOOLS, useSketch } from "../sketch/store";
+import { useLookStore } from "../scene/useLook";
+import { fit, lookFrom, shelfActions, STAGES } from "./actions";
+import { applyExtrude, beginExtrude } from "./extrude";
+import { finishSketch, lookMoved } from "./sketching";
+import { usePart } from "./store";
+
+/** The keys of the part page; returns whether the key meant something. */
+export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () => void): boolean {
+  const { doing, shift, start, set, picks } = usePart.getState();
+  const key = e.key;
+  if ((e.ctrlKey || e.metaKey) && !e.altKey) {
+    const k = key.toLowerCase();
+    if (k === "z" && !e.shiftKey) void shift("undo");
+    else if (k === "y" || (k === "z" && e.shiftKey)) void shift("redo");
+    else return false;
+    return true;
+  }
+  if (e.ctrlKey || e.metaKey || e.altKey) return false;
+  if (doing.kind === "sketching" && sketchKey(e)) return true;
+  if (key === ".") openFinder();
+  else if (key === "?") openKeys();
+  else if (key === "Home") lookFrom("Corner");
+  else if (key === "End") fit();
+  else if (key.startsWith("Arrow")) {
+    const { look } = useLookStore.getState();
+    const step = Math.PI / 12 / 0.008;
+    const d = { ArrowLeft: [step, 0], ArrowRight: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[key];
+    if (!d) return false;
+    look.orbit(d[0], d[1]);
+    lookMoved();
+  } else if (key === "Escape") {
+    if (doing.kind !== "looking" && doing.kind !== "sketching") start({ kind: "looking" });
+    else if (picks.length > 0) set({ picks: [] });
+  } else if (key === "Enter" && doing.kind === "extruding") void applyExtrude();
+  else if (key === "Enter" && e.shiftKey && doing.kind === "looking") beginExtrude();
+  else if (doing.kind === "sketching") return false;
+  else if (STAGES.some((s) => String(s.n) === key)) {
+    set({ stage: Number(key) });
+    if (doing.kind === "choosing-face") start({ kind: "looking" });
+  } else {
+    const action = shelfActions(usePart.getState().stage).find((a) => a.key === key.toLowerCase());
+    if (!action || doing.kind !== "looking") return false;
+    if (action.why) usePart.getState().say(action.why, true);
+    else action.run();
+  }
+  return true;
+}
+
+function sketchKey(e: KeyboardEvent): boolean {
+  const s = useSketch.getState();
+  const key = e.key;
+  const field = s.tool?.fields[s.field];
+  if (field) {
+    const typing = field.text !== "";
+    if (/^[0-9.,]$/.test(key) || (typing && /^[-/ a-z"]$/.test(key)) || key === "-") {
+      s.type(key);
+      return true;
+    }
+    if (key === "Backspace") {
+      s.type("");
+      return true;
+    }
+    if (key === "Tab") {
+      const n = s.tool!.fields.length;
+      s.set({ field: (s.field + (e.shiftKey ? n - 1 : 1)) % n });
+      return true;
+    }
+    if (key === "Enter" && s.snap) {
+      const typed = s.tool!.fields.some((f) => f.text !== "");
+      s.click(typed ? { at: s.snap.at, offer: "", level: s.snap.level, plumb: s.snap.plumb } : s.snap);
+      return true;
+    }
+  }
+  if (key === "Escape") {
+    if (!s.back()) finishSketch();
+    return true;
+  }
+  if (key === "Enter") {
+    finishSketch();
+    return true;
+  }
+  if (key === "Delete" || key === "Backspace") {
+    s.erase();
+    return true;
+  }
+  const k = key.toLowerCase();
+  const tool = TOOLS.find((t) => t.key === k);
+  if (tool) {
+    s.choose(tool.id);
+    return true;
+  }
+  if (k === "y") {
+    s.construction();
+    return true;
+  }
+  const hold = HOLDS.find((h) => h.key === k);
+  if (hold) {
+    s.hold(hold.kind);
+    return true;
+  }
+  return false;
+}

@@ -1,0 +1,192 @@
+import { create } from "zustand";
+import { api, Refused } from "../api/client";
+import type { Command, Mode, PartView, RegionRef, Shape } from "../api/types";
+
+export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
+
+/** The extrusion being written in the work bar. */
+export interface ExtrudeForm {
+  step: string | null;
+  sketch: string | null;
+  regions: RegionRef[];
+  distance: string;
+  bothWays: boolean;
+  flipped: boolean;
+  mode: Mode;
+}
+
+export type Doing =
+  | { kind: "looking" }
+  | { kind: "choosing-face" }
+  | { kind: "sketching"; step: string }
+  | { kind: "extruding"; form: ExtrudeForm };
+
+export interface Notice {
+  text: string;
+  trouble: boolean;
+  action?: { label: string; run: () => void };
+}
+
+export type Display = "shaded" | "edged" | "lines";
+
+interface PartStore {
+  view: PartView | null;
+  preview: PartView | null;
+  previewWhy: string;
+  previewMs: number;
+  missing: string;
+  shapes: Map<string, Shape>;
+  saving: boolean;
+  doing: Doing;
+  stage: number;
+  display: Display;
+  picks: Pick[];
+  hover: Pick | null;
+  litStep: string | null;
+  notice: Notice | null;
+  load(id: number): Promise<void>;
+  send(command: Command): Promise<boolean>;
+  shift(way: "undo" | "redo"): Promise<void>;
+  tryOut(command: Command | null): void;
+  set(part: Partial<PartStore>): void;
+  say(text: string, trouble?: boolean, action?: Notice["action"]): void;
+  start(doing: Doing): void;
+}
+
+let trial: AbortController | null = null;
+let trialTimer = 0;
+let sending: Promise<unknown> = Promise.resolve();
+
+export const usePart = create<PartStore>((set, get) => {
+  function keep(view: PartView): PartView {
+    const shapes = get().shapes;
+    for (const [key, shape] of Object.entries(view.shapes)) shapes.set(key, shape);
+    return view;
+  }
+
+  function show(view: PartView) {
+    keep(view);
+    set((s) => ({
+      view,
+      preview: null,
+      previewWhy: "",
+      picks: s.picks.filter((p) => stillThere(view, p)),
+      hover: null,
+      missing: "",
+    }));
+    document.title = `${view.name} · Tall Ember`;
+  }
+
+  async function refused(e: unknown, id: number) {
+    if (!(e instanceof Refused)) throw e;
+    get().say(e.message, true);
+    if (e.status === 409) show(await api.part(id));
+  }
+
+  /** One request that changes the part at a time, in the order of asking. */
+  function inTurn(ask: (view: PartView, known: string[]) => Promise<PartView>): Promise<boolean> {
+    const run = async () => {
+      const view = get().view;
+      if (!view) return false;
+      set({ saving: true });
+      try {
+        show(await ask(view, [...get().shapes.keys()]));
+        return true;
+      } catch (e) {
+        await refused(e, view.id);
+        return false;
+      } finally {
+        set({ saving: false });
+      }
+    };
+    const turn = sending.then(run, run);
+    sending = turn;
+    return turn;
+  }
+
+  return {
+    view: null,
+    preview: null,
+    previewWhy: "",
+    previewMs: 0,
+    missing: "",
+    shapes: new Map(),
+    saving: false,
+    doing: { kind: "looking" },
+    stage: 1,
+    display: "edged",
+    picks: [],
+    hover: null,
+    litStep: null,
+    notice: null,
+
+    async load(id) {
+      set({ view: null, preview: null, shapes: new Map(), doing: { kind: "looking" }, picks: [], missing: "" });
+      try {
+        show(await api.part(id));
+      } catch (e) {
+        set({ missing: e instanceof Error ? e.message : "This part can't be shown." });
+      }
+    },
+
+    send(command) {
+      get().tryOut(null);
+      return inTurn((view, known) => api.command(view.id, view.revision, command, known));
+    },
+
+    async shift(way) {
+      get().tryOut(null);
+      await inTurn((view, known) => api[way](view.id, view.revision, known));
+    },
+
+    tryOut(command) {
+      trial?.abort();
+      trial = null;
+      window.clearTimeout(trialTimer);
+      if (!command) {
+        if (get().preview || get().previewWhy) set({ preview: null, previewWhy: "" });
+        return;
+      }
+      trialTimer = window.setTimeout(async () => {
+        const view = get().view;
+        if (!view) return;
+        const control = new AbortController();
+        trial = control;
+        const begin = performance.now();
+        try {
+          const seen = await api.preview(view.id, view.revision, command, [...get().shapes.keys()], control.signal);
+          if (trial !== control) return;
+          keep(seen);
+          set({ preview: seen, previewWhy: "", previewMs: performance.now() - begin });
+        } catch (e) {
+          if (e instanceof Refused && trial === control) set({ preview: null, previewWhy: e.message });
+        }
+      }, 40);
+    },
+
+    set,
+
+    say(text, trouble = false, action) {
+      const notice = { text, trouble, action };
+      set({ notice });
+      window.setTimeout(
+        () => {
+          if (get().notice === notice) set({ notice: null });
+        },
+        action ? 12000 : 8000,
+      );
+    },
+
+    start(doing) {
+      get().tryOut(null);
+      set({ doing, picks: [], hover: null });
+    },
+  };
+});
+
+function stillThere(view: PartView, p: Pick): boolean {
+  const body = view.bodies.find((b) => b.id === p.body);
+  if (!body) return false;
+  const list: { key: string }[] = p.kind === "face" ? body.faces : p.kind === "edge" ? body.edges : body.vertices;
+  return list.some((x) => x.key === p.key);
+}

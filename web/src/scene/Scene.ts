@@ -1,0 +1,318 @@
+import {
+  BufferAttribute,
+  BufferGeometry,
+  Group,
+  Mesh,
+  OrthographicCamera,
+  Ray,
+  Scene as World,
+  Vector3,
+  WebGLRenderer,
+} from "three";
+import { LineMaterial } from "three/examples/jsm/lines/LineMaterial.js";
+import { LineSegments2 } from "three/examples/jsm/lines/LineSegments2.js";
+import { LineSegmentsGeometry } from "three/examples/jsm/lines/LineSegmentsGeometry.js";
+import { MeshBVH } from "three-mesh-bvh";
+import type { BodyView, PartView, Shape, Vec3 } from "../api/types";
+import type { Display, Pick } from "../part/store";
+import { Look } from "./camera";
+import { clay, hatch, inks, paper } from "./materials";
+
+function decode(text: string): ArrayBuffer {
+  const bin = atob(text);
+  const bytes = new Uint8Array(bin.length);
+  for (let i = 0; i < bin.length; i++) bytes[i] = bin.charCodeAt(i);
+  return bytes.buffer;
+}
+
+interface ReadyFace {
+  positions: Float32Array;
+  normals: Float32Array;
+  triangles: Uint32Array;
+}
+
+/** A body ready to be drawn and picked. */
+interface ReadyBody {
+  id: string;
+  mesh: Mesh;
+  bvh: MeshBVH;
+  faceOfTriangle: Uint16Array | Uint32Array;
+  view: BodyView;
+}
+
+/** The solids in the view: draws only when something changed, and tells what is under the pointer. */
+export class Scene {
+  readonly look = new Look();
+  private readonly world = new World();
+  private readonly camera = new OrthographicCamera();
+  private readonly renderer: WebGLRenderer;
+  private readonly solids = new Group();
+  private readonly marks = new Group();
+  private readonly materials = { clay: clay(), paper: paper(), hover: hatch(false), picked: hatch(true) };
+  private readonly edgeInk = new LineMaterial({ linewidth: 1.4 });
+  private readonly hoverInk = new LineMaterial({ linewidth: 3.2, depthTest: false });
+  private readonly pickInk = new LineMaterial({ linewidth: 3.6, depthTest: false });
+  private bodies: ReadyBody[] = [];
+  private readonly faces = new Map<string, ReadyFace>();
+  private readonly lines = new Map<string, Float32Array>();
+  private display: Display = "edged";
+  private shapes = new Map<string, Shape>();
+  private queued = false;
+  private shown: BodyView[] | null = null;
+  /** Called after the look has changed. */
+  onLook: () => void = () => {};
+  /** How often the picture was drawn; tests wait for it. */
+  drawn = 0;
+
+  constructor(canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
+    this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
+    this.world.add(this.solids, this.marks);
+    const { ink, teal } = inks();
+    this.edgeInk.color = ink;
+    this.hoverInk.color = ink;
+    this.pickInk.color = teal;
+  }
+
+  dispose(): void {
+    this.renderer.dispose();
+    for (const b of this.bodies) b.mesh.geometry.dispose();
+  }
+
+  resize(width: number, height: number): void {
+    this.look.width = width;
+    this.look.height = height;
+    this.renderer.setSize(width, height, false);
+    for (const m of [this.edgeInk, this.hoverInk, this.pickInk]) m.resolution.set(width, height);
+    this.moved();
+  }
+
+  /** The look has changed. */
+  moved(): void {
+    this.onLook();
+    this.redraw();
+  }
+
+  redraw(): void {
+    if (this.queued) return;
+    this.queued = true;
+    requestAnimationFrame(() => {
+      this.queued = false;
+      this.draw();
+    });
+  }
+
+  private draw(): void {
+    const l = this.look;
+    const w = l.width / 2 / l.scale;
+    const h = l.height / 2 / l.scale;
+    const far = 20000;
+    Object.assign(this.camera, { left: -w, right: w, top: h, bottom: -h, near: 1, far: 2 * far });
+    // the depth range follows the part, so that the depth buffer stays fine
+    const reach = Math.max(50, this.reach());
+    this.camera.position.copy(l.middle).addScaledVector(l.toEye(), reach * 2);
+    this.camera.near = 0.01 * reach;
+    this.camera.far = 4 * reach;
+    this.camera.quaternion.copy(l.turn);
+    this.camera.updateProjectionMatrix();
+    this.camera.updateMatrixWorld();
+    this.renderer.render(this.world, this.camera);
+    this.drawn++;
+  }
+
+  private reach(): number {
+    let r = 0;
+    for (const b of this.bodies) {
+      const s = b.mesh.geometry.boundingSphere!;
+      r = Math.max(r, s.center.distanceTo(this.look.middle) + s.radius);
+    }
+    return r;
+  }
+
+  /** Shows a part's solids. Shapes are kept by content, so an unchanged face costs nothing. */
+  show(part: PartView | null, shapes: Map<string, Shape>, display: Display): void {
+    const bodies = part?.bodies ?? null;
+    if (this.shown === bodies && this.display === display) return;
+    this.shown = bodies;
+    this.display = display;
+    this.shapes = shapes;
+    for (const b of this.bodies) b.mesh.geometry.dispose();
+    this.solids.clear();
+    this.bodies = (bodies ?? []).map((b) => this.ready(b));
+    for (const b of this.bodies) {
+      this.solids.add(b.mesh);
+      if (display !== "shaded") {
+        const lines = this.segments(b.view.edges.map((e) => e.shape));
+        this.solids.add(new LineSegments2(lines, this.edgeInk));
+      }
+    }
+    this.redraw();
+  }
+
+  private face(shape: string): ReadyFace {
+    let f = this.faces.get(shape);
+    if (!f) {
+      const s = this.shapes.get(shape)!;
+      f = {
+        positions: new Float32Array(decode(s.positions!)),
+        normals: new Float32Array(decode(s.normals!)),
+        triangles: new Uint32Array(decode(s.triangles!)),
+      };
+      this.faces.set(shape, f);
+    }
+    return f;
+  }
+
+  private line(shape: string): Float32Array {
+    let l = this.lines.get(shape);
+    if (!l) {
+      l = new Float32Array(decode(this.shapes.get(shape)!.line!));
+      this.lines.set(shape, l);
+    }
+    return l;
+  }
+
+  private segments(shapes: string[]): LineSegmentsGeometry {
+    const out: number[] = [];
+    for (const s of shapes) {
+      const l = this.line(s);
+      for (let i = 0; i + 5 < l.length; i += 3) out.push(l[i], l[i + 1], l[i + 2], l[i + 3], l[i + 4], l[i + 5]);
+    }
+    return new LineSegmentsGeometry().setPositions(out);
+  }
+
+  private ready(view: BodyView): ReadyBody {
+    const faces = view.faces.map((f) => this.face(f.shape));
+    const points = faces.reduce((n, f) => n + f.positions.length / 3, 0);
+    const corners = faces.reduce((n, f) => n + f.triangles.length, 0);
+    const positions = new Float32Array(3 * points);
+    const normals = new Float32Array(3 * points);
+    const triangles = new Uint32Array(corners);
+    const faceOfTriangle = new Uint32Array(corners / 3);
+    let p = 0;
+    let t = 0;
+    faces.forEach((f, n) => {
+      positions.set(f.positions, 3 * p);
+      normals.set(f.normals, 3 * p);
+      for (let i = 0; i < f.triangles.length; i++) triangles[t + i] = f.triangles[i] + p;
+      faceOfTriangle.fill(n, t / 3, (t + f.triangles.length) / 3);
+      p += f.positions.length / 3;
+      t += f.triangles.length;
+    });
+    const g = new BufferGeometry();
+    g.setAttribute("position", new BufferAttribute(positions, 3));
+    g.setAttribute("normal", new BufferAttribute(normals, 3));
+    g.setIndex(new BufferAttribute(triangles, 1));
+    g.computeBoundingSphere();
+    const bvh = new MeshBVH(g, { indirect: true });
+    const mesh = new Mesh(g, this.display === "lines" ? this.materials.paper : this.materials.clay);
+    return { id: view.id, mesh, bvh, faceOfTriangle, view };
+  }
+
+  /** Marks what the pointer is over and what is picked. */
+  mark(hover: Pick | null, picks: Pick[], litFaces: Pick[]): void {
+    for (const m of this.marks.children) (m as Mesh).geometry.dispose();
+    this.marks.clear();
+    const add = (p: Pick, picked: boolean) => {
+      const body = this.bodies.find((b) => b.id === p.body)?.view;
+      if (!body) return;
+      if (p.kind === "face") {
+        const line = body.faces.find((f) => f.key === p.key);
+        if (!line) return;
+        const f = this.face(line.shape);
+        const g = new BufferGeometry();
+        g.setAttribute("position", new BufferAttribute(f.positions, 3));
+        g.setAttribute("normal", new BufferAttribute(f.normals, 3));
+        g.setIndex(new BufferAttribute(f.triangles, 1));
+        this.marks.add(new Mesh(g, picked ? this.materials.picked : this.materials.hover));
+      } else if (p.kind === "edge") {
+        const line = body.edges.find((e) => e.key === p.key);
+        if (line) {
+          this.marks.add(new LineSegments2(this.segments([line.shape]), picked ? this.pickInk : this.hoverInk));
+        }
+      } else {
+        const v = body.vertices.find((x) => x.key === p.key);
+        if (v) this.marks.add(new LineSegments2(this.cross(v.point), picked ? this.pickInk : this.hoverInk));
+      }
+    };
+    litFaces.forEach((p) => add(p, true));
+    picks.forEach((p) => add(p, true));
+    if (hover && !picks.some((p) => p.key === hover.key && p.body === hover.body)) add(hover, false);
+    this.redraw();
+  }
+
+  private cross(p: Vec3): LineSegmentsGeometry {
+    const at = new Vector3(...p);
+    const out: number[] = [];
+    for (const d of [this.look.right(), this.look.up()]) {
+      const a = at.clone().addScaledVector(d, 6 / this.look.scale);
+      const b = at.clone().addScaledVector(d, -6 / this.look.scale);
+      out.push(a.x, a.y, a.z, b.x, b.y, b.z);
+    }
+    return new LineSegmentsGeometry().setPositions(out);
+  }
+
+  /** What is under a pixel: a corner before an edge before a face, and nothing that a face hides. */
+  pick(x: number, y: number): Pick | null {
+    const ray = new Ray(
+      this.look.fromScreen(x, y).addScaledVector(this.look.toEye(), 20000),
+      this.look.toEye().negate(),
+    );
+    let near = Infinity;
+    let face: Pick | null = null;
+    for (const b of this.bodies) {
+      const hit = b.bvh.raycastFirst(ray, 2);
+      if (hit && hit.distance < near) {
+        near = hit.distance;
+        const f = b.view.faces[b.faceOfTriangle[hit.faceIndex!]];
+        face = { kind: "face", key: f.key, body: b.id };
+      }
+    }
+    const slack = 14 / this.look.scale;
+    const seen = (p: Vector3) => 20000 - p.clone().sub(this.look.middle).dot(this.look.toEye()) <= near + slack;
+    return this.vertexAt(x, y, seen) ?? this.edgeAt(x, y, seen) ?? face;
+  }
+
+  private vertexAt(x: number, y: number, seen: (p: Vector3) => boolean): Pick | null {
+    let best = 6;
+    let found: Pick | null = null;
+    for (const b of this.bodies) {
+      for (const v of b.view.vertices) {
+        const p = new Vector3(...v.point);
+        const [sx, sy] = this.look.toScreen(p);
+        const d = Math.hypot(sx - x, sy - y);
+        if (d < best && seen(p)) {
+          best = d;
+          found = { kind: "vertex", key: v.key, body: b.id };
+        }
+      }
+    }
+    return found;
+  }
+
+  private edgeAt(x: number, y: number, seen: (p: Vector3) => boolean): Pick | null {
+    let best = 5;
+    let found: Pick | null = null;
+    const a = new Vector3();
+    const c = new Vector3();
+    for (const b of this.bodies) {
+      for (const e of b.view.edges) {
+        const l = this.line(e.shape);
+        for (let i = 0; i + 5 < l.length; i += 3) {
+          a.fromArray(l, i);
+          c.fromArray(l, i + 3);
+          const [ax, ay] = this.look.toScreen(a);
+          const [cx, cy] = this.look.toScreen(c);
+          const len2 = (cx - ax) ** 2 + (cy - ay) ** 2;
+          const t = len2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * (cx - ax) + (y - ay) * (cy - ay)) / len2));
+          const d = Math.hypot(ax + t * (cx - ax) - x, ay + t * (cy - ay) - y);
+          if (d < best && seen(a.clone().lerp(c, t))) {
+            best = d;
+            found = { kind: "edge", key: e.key, body: b.id };
+          }
+        }
+      }
+    }
+    return found;
+  }
+}

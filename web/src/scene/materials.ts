@@ -1,0 +1,70 @@
+import { Color, DoubleSide, ShaderMaterial } from "three";
+
+const css = (name: string) => new Color(getComputedStyle(document.documentElement).getPropertyValue(name).trim());
+
+const VERTEX = `
+  varying vec3 vNormal;
+  void main() {
+    vNormal = normalMatrix * normal;
+    gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
+  }`;
+
+/** Clay lit from over the left shoulder, in five tones that run into each other. */
+export function clay(): ShaderMaterial {
+  return new ShaderMaterial({
+    uniforms: { dark: { value: css("--clay-2") }, mid: { value: css("--clay-4") }, light: { value: css("--clay-5") } },
+    vertexShader: VERTEX,
+    fragmentShader: `
+      varying vec3 vNormal;
+      uniform vec3 dark; uniform vec3 mid; uniform vec3 light;
+      void main() {
+        vec3 n = normalize(vNormal);
+        if (!gl_FrontFacing) n = -n;
+        float l = dot(n, normalize(vec3(-0.28, 0.62, 0.73)));
+        vec3 c = l < 0.55 ? mix(dark, mid, smoothstep(-0.35, 0.55, l)) : mix(mid, light, smoothstep(0.55, 1.0, l));
+        gl_FragColor = vec4(c, 1.0);
+        #include <colorspace_fragment>
+      }`,
+    side: DoubleSide,
+    polygonOffset: true,
+    polygonOffsetFactor: 1,
+    polygonOffsetUnits: 2,
+  });
+}
+
+/** Paper, for the display of lines alone: hides what is behind and shows nothing itself. */
+export function paper(): ShaderMaterial {
+  const m = clay();
+  m.fragmentShader = `
+    uniform vec3 light;
+    varying vec3 vNormal;
+    void main() { gl_FragColor = vec4(light, 1.0); 
+      #include <colorspace_fragment>
+    }`;
+  m.uniforms.light.value = css("--paper-tag");
+  return m;
+}
+
+/** A picked face: teal hatch at a screen angle over a tint; the hover is the tint alone. */
+export function hatch(picked: boolean): ShaderMaterial {
+  return new ShaderMaterial({
+    uniforms: { teal: { value: css("--teal") }, tint: { value: css("--teal-tint") }, on: { value: picked ? 1 : 0 } },
+    vertexShader: VERTEX,
+    fragmentShader: `
+      uniform vec3 teal; uniform vec3 tint; uniform float on;
+      varying vec3 vNormal;
+      void main() {
+        float stripe = step(0.78, fract((gl_FragCoord.x - gl_FragCoord.y) / 9.0)) * on;
+        vec3 c = mix(tint * (0.82 + 0.18 * abs(normalize(vNormal).z)), teal, stripe);
+        gl_FragColor = vec4(c, on > 0.5 ? 1.0 : 0.75);
+        #include <colorspace_fragment>
+      }`,
+    transparent: !picked,
+    side: DoubleSide,
+    polygonOffset: true,
+    polygonOffsetFactor: 0,
+    polygonOffsetUnits: 0,
+  });
+}
+
+export const inks = () => ({ ink: css("--ink"), teal: css("--teal") });

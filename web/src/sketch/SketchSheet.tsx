@@ -1,0 +1,119 @@
+import { useState } from "react";
+import type { PlacedSketch, SketchStep } from "../api/types";
+import { degrees, lengthText, sized } from "../api/numbers";
+import { usePart } from "../part/store";
+import { setDimension } from "./DimensionLayer";
+import { called, Model } from "./model";
+import { useSketch } from "./store";
+
+/** What is wrong, what is loose, and all dimensions of the open sketch; each row leads to the geometry. */
+export function SketchSheet({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
+  const send = usePart((s) => s.send);
+  const unit = usePart((s) => s.view!.unit);
+  const pick = useSketch((s) => s.set);
+  const model = new Model(step);
+  const show = (...ids: string[]) => pick({ picks: ids, toolId: "select", tool: null, snap: null });
+  const dimensions = step.constraints.filter((c) => c.value !== undefined);
+  const looseCurves = placed.loose.filter((id) => model.get(id)?.kind !== "point");
+  const loose = looseCurves.length > 0 ? looseCurves : placed.loose;
+  const troubled = placed.gaps.length + placed.fighting.length + placed.redundant.length > 0;
+  const join = (a: string, b: string) => {
+    const next = Math.max(0, ...step.constraints.map((c) => parseInt(c.id.slice(1), 10) || 0)) + 1;
+    const constraint = { kind: "coincident", id: `k${next}`, on: [a, b] };
+    void send({ do: "draw", id: step.id, entities: [], constraints: [constraint] });
+  };
+  return (
+    <div className="inside" data-testid="sketch-sheet">
+      {troubled && <h4 className="plum">In trouble</h4>}
+      <ul>
+        {placed.gaps.map((g) => (
+          <li key={g.first + g.second} className="fight">
+            Gap of {sized(g.distance, unit)} between {called(model, g.first)} and {called(model, g.second)}.
+            <div className="flex gap-2 pt-1 pb-1">
+              <button className="btn mend" onClick={() => join(g.first, g.second)}>
+                Join
+              </button>
+              <button className="btn plain" onClick={() => show(g.first, g.second)}>
+                Show
+              </button>
+            </div>
+          </li>
+        ))}
+        {placed.fighting.length > 0 && (
+          <li className="fight">
+            These can’t hold together; take one out:
+            <div className="flex flex-col items-start gap-1 pt-1 pb-1">
+              {placed.fighting.map((f) => (
+                <button
+                  key={f.id}
+                  className="btn mend"
+                  onClick={() => void send({ do: "erase", id: step.id, ids: [f.id] })}
+                >
+                  Drop {f.words}
+                </button>
+              ))}
+            </div>
+          </li>
+        )}
+        {placed.redundant.map((r) => (
+          <li key={r.id}>
+            <button className="row" onClick={() => show(r.id)}>
+              {r.words} says nothing new
+            </button>
+            <button className="btn plain" onClick={() => void send({ do: "erase", id: step.id, ids: [r.id] })}>
+              Drop
+            </button>
+          </li>
+        ))}
+      </ul>
+      <h4>{placed.freedoms === 0 && step.entities.length > 0 ? "Everything is settled" : "Still loose"}</h4>
+      <ul>
+        {loose.slice(0, 7).map((id) => (
+          <li key={id}>
+            <button className="row" onClick={() => show(id)}>
+              <span className="loose-sample" aria-hidden="true">
+                ╌╌
+              </span>{" "}
+              {called(model, id)}
+            </button>
+          </li>
+        ))}
+        {loose.length > 7 && <li>and {loose.length - 7} more</li>}
+      </ul>
+      {dimensions.length > 0 && <h4>Dimensions</h4>}
+      <ul>
+        {dimensions.map((c) => (
+          <li key={c.id}>
+            <button className="row" onClick={() => show(c.id, ...c.on)}>
+              {c.kind.replace("-", " ")} · {c.on.map((id) => called(model, id)).join(", ")}
+            </button>
+            <SheetNumber
+              key={String(c.value)}
+              text={c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit)}
+              done={(t) => setDimension(step.id, c.id, t)}
+            />
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function SheetNumber({ text, done }: { text: string; done: (t: string) => Promise<boolean> }) {
+  const [now, set] = useState(text);
+  return (
+    <input
+      className="slot w-20 text-right"
+      aria-label="Dimension"
+      value={now}
+      onChange={(e) => set(e.target.value)}
+      onFocus={(e) => e.target.select()}
+      onBlur={() => set(text)}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === "Enter") void done(now).then((ok) => ok || set(text));
+        if (e.key === "Escape") e.currentTarget.blur();
+      }}
+    />
+  );
+}

@@ -1,0 +1,53 @@
+import { usePart } from "../part/store";
+import { fitting, HOLDS } from "./holds";
+import { Mark } from "./icons";
+import { Model } from "./model";
+import { currentSketch, TOOLS, useSketch } from "./store";
+
+/** The shelf while sketching: tools, and the constraints that fit what is picked. */
+export function SketchShelf() {
+  const { toolId, picks, choose, hold } = useSketch();
+  usePart((s) => s.view);
+  const step = currentSketch();
+  if (!step) return null;
+  const model = new Model(step);
+  return (
+    <nav className="shelf" aria-label="Sketch tools">
+      <h2>Sketch</h2>
+      <p className="sub">Draw flat, then tie it down</p>
+      <div className="ops">
+        {TOOLS.map((t) => (
+          <button
+            key={t.id}
+            className={toolId === t.id ? "now" : ""}
+            aria-pressed={toolId === t.id}
+            onClick={() => choose(toolId === t.id ? "select" : t.id)}
+          >
+            <span className="nm">
+              {t.name} <span className="key">{t.key.toUpperCase()}</span>
+            </span>
+            <span className="hint">{t.hint}</span>
+          </button>
+        ))}
+      </div>
+      <div className="holds">
+        <h3>Constraints</h3>
+        <div>
+          {HOLDS.map((h) => {
+            const fits = fitting(model, h.kind, picks) !== null;
+            return (
+              <button
+                key={h.kind}
+                disabled={!fits}
+                title={`${h.word}: pick ${h.needs} (${h.key.toUpperCase()})`}
+                onClick={() => hold(h.kind)}
+              >
+                <Mark kind={h.kind} /> {h.word}
+              </button>
+            );
+          })}
+        </div>
+      </div>
+    </nav>
+  );
+}

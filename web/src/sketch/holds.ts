@@ -1,0 +1,89 @@
+import type { ConstraintKind, Entity } from "../api/types";
+import type { Model } from "./model";
+
+/** A constraint that can be put on what is picked. */
+export interface Hold {
+  kind: ConstraintKind;
+  word: string;
+  key: string;
+  needs: string;
+}
+
+export const HOLDS: Hold[] = [
+  { kind: "horizontal", word: "Horizontal", key: "a", needs: "a line, or two points" },
+  { kind: "vertical", word: "Vertical", key: "s", needs: "a line, or two points" },
+  { kind: "parallel", word: "Parallel", key: "d", needs: "two lines" },
+  { kind: "perpendicular", word: "Perpend.", key: "f", needs: "two lines" },
+  { kind: "tangent", word: "Tangent", key: "g", needs: "a circle or arc and another curve" },
+  { kind: "equal", word: "Equal", key: "z", needs: "two lines, or two circles or arcs" },
+  { kind: "concentric", word: "Concentric", key: "x", needs: "two circles or arcs" },
+  { kind: "midpoint", word: "Midpoint", key: "c", needs: "a point and a line" },
+  { kind: "coincident", word: "Coincident", key: "v", needs: "two points" },
+  { kind: "on-curve", word: "On curve", key: "b", needs: "a point and a curve" },
+];
+
+const isRound = (e: Entity) => e.kind === "circle" || e.kind === "arc";
+
+/** The ids in the order the constraint wants them, or null when the picks don't fit it. */
+export function fitting(model: Model, kind: ConstraintKind, picks: string[]): string[] | null {
+  const on = picks.map((id) => model.get(id)).filter((e): e is Entity => e !== undefined);
+  if (on.length !== picks.length || on.length === 0 || on.length > 2) return null;
+  const points = on.filter((e) => e.kind === "point");
+  const lines = on.filter((e) => e.kind === "line");
+  const rounds = on.filter(isRound);
+  const ids = (list: Entity[]) => list.map((e) => e.id);
+  switch (kind) {
+    case "horizontal":
+    case "vertical":
+      return on.length === 1 && lines.length === 1 ? ids(lines) : points.length === 2 ? ids(points) : null;
+    case "parallel":
+    case "perpendicular":
+    case "angle":
+      return lines.length === 2 ? ids(lines) : null;
+    case "tangent":
+      return rounds.length === 2 || (rounds.length === 1 && lines.length === 1) ? ids([...lines, ...rounds]) : null;
+    case "equal":
+      return lines.length === 2 ? ids(lines) : rounds.length === 2 ? ids(rounds) : null;
+    case "concentric":
+      return rounds.length === 2 ? ids(rounds) : null;
+    case "midpoint":
+      return points.length === 1 && lines.length === 1 ? ids([...points, ...lines]) : null;
+    case "coincident":
+    case "horizontal-distance":
+    case "vertical-distance":
+      return points.length === 2 ? ids(points) : null;
+    case "on-curve":
+      return points.length === 1 && on.length === 2 ? ids([...points, ...on.filter((e) => e.kind !== "point")]) : null;
+    case "radius":
+    case "diameter":
+      return on.length === 1 && rounds.length === 1 ? ids(rounds) : null;
+    case "distance":
+      if (points.length === 2 || (on.length === 1 && lines.length === 1)) return ids(on);
+      if (points.length === 1 && lines.length === 1) return ids([...points, ...lines]);
+      return lines.length === 2 ? ids(lines) : null;
+  }
+}
+
+/** The dimensions that fit the picks, the likeliest first. */
+export function dimensionsFor(model: Model, picks: string[]): ConstraintKind[] {
+  const first = model.get(picks[0]);
+  if (picks.length === 1 && first?.kind === "circle") return ["diameter", "radius"];
+  if (picks.length === 1 && first?.kind === "arc") return ["radius", "diameter"];
+  if (picks.length === 1 && first?.kind === "line") return ["distance"];
+  const kinds: ConstraintKind[] = [];
+  if (fitting(model, "angle", picks) && !nearlyParallel(model, picks)) kinds.push("angle");
+  else if (fitting(model, "distance", picks)) kinds.push("distance");
+  if (fitting(model, "horizontal-distance", picks)) kinds.push("horizontal-distance", "vertical-distance");
+  return kinds;
+}
+
+function nearlyParallel(model: Model, picks: string[]): boolean {
+  const d = picks.map((id) => {
+    const l = model.get(id);
+    if (l?.kind !== "line") return [1, 0];
+    const [a, b] = model.ends(l);
+    return [b[0] - a[0], b[1] - a[1]];
+  });
+  const size = Math.hypot(...d[0]) * Math.hypot(...d[1]);
+  return Math.abs(d[0][0] * d[1][1] - d[0][1] * d[1][0]) < 0.02 * size;
+}

@@ -1,0 +1,156 @@
+import type { Constraint, Entity, SketchStep, Vec2 } from "../api/types";
+
+export type Curve = Exclude<Entity, { kind: "point" }>;
+export type LineEntity = Extract<Entity, { kind: "line" }>;
+export type RoundEntity = Extract<Entity, { kind: "circle" | "arc" }>;
+
+const GIVEN: Entity[] = [
+  { kind: "point", id: "origin", x: 0, y: 0 },
+  { kind: "point", id: "x-axis.end", x: 1, y: 0 },
+  { kind: "point", id: "y-axis.end", x: 0, y: 1 },
+  { kind: "line", id: "x-axis", start: "origin", end: "x-axis.end", construction: true },
+  { kind: "line", id: "y-axis", start: "origin", end: "y-axis.end", construction: true },
+];
+
+/** Where a drag has moved things, before it is stored. */
+export interface Moved {
+  points: Record<string, Vec2>;
+  radii: Record<string, number>;
+}
+
+/** A sketch for drawing and picking: places and sizes by id. */
+export class Model {
+  readonly entities: Entity[];
+  readonly constraints: Constraint[];
+  private readonly byId = new Map<string, Entity>();
+  private readonly moved: Moved;
+
+  constructor(step: Pick<SketchStep, "entities" | "constraints">, moved: Moved = { points: {}, radii: {} }) {
+    this.entities = step.entities;
+    this.constraints = step.constraints;
+    this.moved = moved;
+    for (const e of [...GIVEN, ...step.entities]) this.byId.set(e.id, e);
+  }
+
+  get(id: string): Entity | undefined {
+    return this.byId.get(id);
+  }
+
+  curves(): Curve[] {
+    return this.entities.filter((e): e is Curve => e.kind !== "point");
+  }
+
+  at(id: string): Vec2 {
+    const m = this.moved.points[id];
+    if (m) return m;
+    const p = this.byId.get(id);
+    return p?.kind === "point" ? [p.x, p.y] : [0, 0];
+  }
+
+  radius(c: RoundEntity): number {
+    return c.kind === "circle" ? (this.moved.radii[c.id] ?? c.radius) : dist(this.at(c.centre), this.at(c.start));
+  }
+
+  ends(l: LineEntity): [Vec2, Vec2] {
+    return [this.at(l.start), this.at(l.end)];
+  }
+
+  /** Start angle and counter-clockwise turn of an arc. */
+  sweep(a: Extract<Entity, { kind: "arc" }>): [number, number] {
+    const c = this.at(a.centre);
+    const from = angleOf(sub(this.at(a.start), c));
+    const to = angleOf(sub(this.at(a.end), c));
+    const turn = (((to - from) % TAU) + TAU) % TAU;
+    return [from, turn < 1e-12 ? TAU : turn];
+  }
+
+  /** A point half-way along a curve, for marks and tags. */
+  middle(c: Curve): Vec2 {
+    if (c.kind === "line") {
+      const [a, b] = this.ends(c);
+      return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    }
+    const m = this.at(c.centre);
+    const t = c.kind === "circle" ? Math.PI / 4 : this.sweep(c)[0] + this.sweep(c)[1] / 2;
+    return along(m, t, this.radius(c));
+  }
+
+  /** As SVG path data in mm. */
+  path(c: Curve): string {
+    if (c.kind === "line") {
+      const [a, b] = this.ends(c);
+      return `M${a[0]} ${a[1]}L${b[0]} ${b[1]}`;
+    }
+    const m = this.at(c.centre);
+    const r = this.radius(c);
+    if (c.kind === "circle") {
+      return `M${m[0] + r} ${m[1]}A${r} ${r} 0 0 1 ${m[0] - r} ${m[1]}A${r} ${r} 0 0 1 ${m[0] + r} ${m[1]}`;
+    }
+    const a = this.at(c.start);
+    const b = this.at(c.end);
+    return `M${a[0]} ${a[1]}A${r} ${r} 0 ${this.sweep(c)[1] > Math.PI ? 1 : 0} 1 ${b[0]} ${b[1]}`;
+  }
+
+  /** The nearest place on a curve, with its distance. */
+  nearest(c: Curve, p: Vec2): { at: Vec2; away: number } {
+    if (c.kind === "line") {
+      const [a, b] = this.ends(c);
+      const d = sub(b, a);
+      const free = c.id.endsWith("-axis");
+      const t = dot(sub(p, a), d) / Math.max(1e-12, dot(d, d));
+      const k = free ? t : Math.min(1, Math.max(0, t));
+      const at: Vec2 = [a[0] + k * d[0], a[1] + k * d[1]];
+      return { at, away: dist(at, p) };
+    }
+    const m = this.at(c.centre);
+    const at = along(m, angleOf(sub(p, m)), this.radius(c));
+    if (c.kind === "arc") {
+      const [from, turn] = this.sweep(c);
+      const t = (((angleOf(sub(p, m)) - from) % TAU) + TAU) % TAU;
+      if (t > turn) {
+        const ends = [this.at(c.start), this.at(c.end)];
+        const end = dist(ends[0], p) < dist(ends[1], p) ? ends[0] : ends[1];
+        return { at: end, away: dist(end, p) };
+      }
+    }
+    return { at, away: dist(at, p) };
+  }
+
+  bounds(): [Vec2, Vec2] | null {
+    let min: Vec2 = [Infinity, Infinity];
+    let max: Vec2 = [-Infinity, -Infinity];
+    const take = (x: number, y: number) => {
+      min = [Math.min(min[0], x), Math.min(min[1], y)];
+      max = [Math.max(max[0], x), Math.max(max[1], y)];
+    };
+    for (const e of this.entities) {
+      if (e.kind === "point") take(...this.at(e.id));
+      if (e.kind === "circle" || e.kind === "arc") {
+        const m = this.at(e.centre);
+        const r = this.radius(e);
+        take(m[0] - r, m[1] - r);
+        take(m[0] + r, m[1] + r);
+      }
+    }
+    return Number.isFinite(min[0]) ? [min, max] : null;
+  }
+}
+
+export const TAU = 2 * Math.PI;
+export const sub = (a: Vec2, b: Vec2): Vec2 => [a[0] - b[0], a[1] - b[1]];
+export const dot = (a: Vec2, b: Vec2): number => a[0] * b[0] + a[1] * b[1];
+export const cross = (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0];
+export const dist = (a: Vec2, b: Vec2): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
+export const angleOf = (d: Vec2): number => Math.atan2(d[1], d[0]);
+export const along = (p: Vec2, angle: number, d: number): Vec2 => [
+  p[0] + d * Math.cos(angle),
+  p[1] + d * Math.sin(angle),
+];
+
+/** What a thing of a sketch is called. */
+export function called(model: Model, id: string): string {
+  if (id === "origin") return "the origin";
+  if (id.endsWith("-axis")) return `the ${id.replace("-", " ")}`;
+  const e = model.get(id);
+  return e ? `${e.kind} ${id.slice(1)}` : id;
+}

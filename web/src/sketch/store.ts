@@ -1,0 +1,212 @@
+import { create } from "zustand";
+import type { ConstraintKind, SketchStep, Vec2 } from "../api/types";
+import { lengthText } from "../api/numbers";
+import { usePart } from "../part/store";
+import { measured } from "./dimensions";
+import { Draft } from "./draft";
+import { dimensionsFor, fitting } from "./holds";
+import { Model, type Moved } from "./model";
+import type { Snap } from "./snap";
+import { ArcTool } from "./tools/arc";
+import { BoxTool } from "./tools/box";
+import { CircleTool } from "./tools/circle";
+import { LineTool } from "./tools/line";
+import type { Drawing, Tool } from "./tools/tool";
+
+export type ToolId = "select" | "line" | "box" | "circle" | "arc" | "dimension";
+
+export const TOOLS: { id: ToolId; key: string; name: string; hint: string }[] = [
+  { id: "line", key: "q", name: "Line", hint: "Point to point" },
+  { id: "box", key: "w", name: "Box", hint: "Corner to corner" },
+  { id: "circle", key: "e", name: "Circle", hint: "Centre and edge" },
+  { id: "arc", key: "r", name: "Arc", hint: "Ends, then how far it bulges" },
+  { id: "dimension", key: "t", name: "Dimension", hint: "Give a length or an angle" },
+];
+
+/** A dimension about to be given. */
+export interface Sizing {
+  on: string[];
+  kinds: ConstraintKind[];
+  kind: ConstraintKind;
+  text: string;
+}
+
+interface SketchStore {
+  toolId: ToolId;
+  tool: Tool | null;
+  turn: number;
+  field: number;
+  snap: Snap | null;
+  hover: string | null;
+  picks: string[];
+  moved: Moved | null;
+  sizing: Sizing | null;
+  editing: string | null;
+  box: { from: Vec2; to: Vec2 } | null;
+  choose(id: ToolId): void;
+  set(part: Partial<SketchStore>): void;
+  click(s: Snap): void;
+  type(text: string): void;
+  pick(id: string | null, more: boolean): void;
+  size(id: string | null): void;
+  sizeAs(kind: ConstraintKind): void;
+  applySize(text: string): Promise<void>;
+  hold(kind: ConstraintKind): void;
+  erase(): void;
+  construction(): void;
+  back(): boolean;
+}
+
+let clicks: Promise<unknown> = Promise.resolve();
+
+export const currentSketch = (): SketchStep | null => {
+  const { doing, view } = usePart.getState();
+  if (doing.kind !== "sketching") return null;
+  const step = view?.steps.find((s) => s.id === doing.step);
+  return step?.kind === "sketch" ? step : null;
+};
+
+function drawing(): Drawing | null {
+  const step = currentSketch();
+  return step ? { model: new Model(step), unit: usePart.getState().view!.unit } : null;
+}
+
+export const useSketch = create<SketchStore>((set, get) => ({
+  toolId: "select",
+  tool: null,
+  turn: 0,
+  field: 0,
+  snap: null,
+  hover: null,
+  picks: [],
+  moved: null,
+  sizing: null,
+  editing: null,
+  box: null,
+
+  choose(id) {
+    const make: Partial<Record<ToolId, () => Tool>> = {
+      line: () => new LineTool(),
+      box: () => new BoxTool(),
+      circle: () => new CircleTool(),
+      arc: () => new ArcTool(),
+    };
+    const picks = id === "dimension" ? get().picks : [];
+    set({ toolId: id, tool: make[id]?.() ?? null, field: 0, snap: null, picks, sizing: null, editing: null });
+    const d = drawing();
+    if (id === "dimension" && d && dimensionsFor(d.model, picks).length > 0) get().size(null);
+  },
+
+  set,
+
+  click(s) {
+    clicks = clicks.then(async () => {
+      const d = drawing();
+      const { tool } = get();
+      const step = currentSketch();
+      if (!d || !tool || !step) return;
+      const draft = tool.click(s, d);
+      set((x) => ({ turn: x.turn + 1, field: 0 }));
+      if (draft && !(await usePart.getState().send(draft.command(step.id)))) tool.back();
+      set((x) => ({ turn: x.turn + 1 }));
+    });
+  },
+
+  /** One typed character, or "" for the backspace. */
+  type(text) {
+    const { tool, field } = get();
+    if (!tool?.fields[field]) return;
+    const old = tool.fields[field].text;
+    tool.fields = tool.fields.map((f, i) =>
+      i === field ? { ...f, text: text === "" ? old.slice(0, -1) : old + text } : f,
+    );
+    set((x) => ({ turn: x.turn + 1 }));
+  },
+
+  pick(id, more) {
+    set((s) => {
+      if (id === null) return { picks: more ? s.picks : [] };
+      const has = s.picks.includes(id);
+      return { picks: more ? (has ? s.picks.filter((p) => p !== id) : [...s.picks, id]) : [id] };
+    });
+  },
+
+  size(id) {
+    const d = drawing();
+    if (!d) return;
+    const before = get().sizing?.on ?? (id === null ? get().picks : []);
+    let on = id === null ? before : [...before.filter((p) => p !== id), id].slice(-2);
+    let kinds = dimensionsFor(d.model, on);
+    if (kinds.length === 0 && id !== null) {
+      on = [id];
+      kinds = dimensionsFor(d.model, on);
+    }
+    if (kinds.length === 0) {
+      set({ picks: on, sizing: { on, kinds: [], kind: "distance", text: "" } });
+      return;
+    }
+    set({ picks: on, sizing: { on, kinds, kind: kinds[0], text: measuredText(d, kinds[0], on) } });
+  },
+
+  sizeAs(kind) {
+    const d = drawing();
+    const s = get().sizing;
+    if (d && s) set({ sizing: { ...s, kind, text: measuredText(d, kind, s.on) } });
+  },
+
+  async applySize(text) {
+    const d = drawing();
+    const step = currentSketch();
+    const s = get().sizing;
+    if (!d || !step || !s || s.kinds.length === 0) return;
+    const draft = new Draft(d.model);
+    draft.size(s.kind, text, ...(fitting(d.model, s.kind, s.on) ?? s.on));
+    if (await usePart.getState().send(draft.command(step.id))) set({ sizing: null, picks: [] });
+  },
+
+  hold(kind) {
+    const d = drawing();
+    const step = currentSketch();
+    const on = d && fitting(d.model, kind, get().picks);
+    if (!d || !step || !on) return;
+    const draft = new Draft(d.model);
+    draft.hold(kind, ...on);
+    set({ picks: [] });
+    void usePart.getState().send(draft.command(step.id));
+  },
+
+  erase() {
+    const step = currentSketch();
+    const ids = get().picks.filter((id) => id !== "origin" && !id.endsWith("-axis"));
+    if (!step || ids.length === 0) return;
+    set({ picks: [], hover: null });
+    void usePart.getState().send({ do: "erase", id: step.id, ids });
+  },
+
+  construction() {
+    const d = drawing();
+    const step = currentSketch();
+    if (!d || !step) return;
+    const curves = get().picks.map((id) => d.model.get(id)).filter((e) => e && e.kind !== "point");
+    if (curves.length === 0) return;
+    const on = !curves.every((c) => c!.kind !== "point" && c!.construction);
+    void usePart.getState().send({ do: "set-construction", id: step.id, curves: curves.map((c) => c!.id), on });
+  },
+
+  /** Esc: one level back; false when the sketch itself would be left. */
+  back() {
+    const s = get();
+    if (s.editing) set({ editing: null });
+    else if (s.sizing) set({ sizing: null, picks: [] });
+    else if (s.tool?.back()) set({ turn: s.turn + 1, field: 0 });
+    else if (s.toolId !== "select") s.choose("select");
+    else if (s.picks.length > 0) set({ picks: [] });
+    else return false;
+    return true;
+  },
+}));
+
+function measuredText(d: Drawing, kind: ConstraintKind, on: string[]): string {
+  const v = measured(d.model, kind, fitting(d.model, kind, on) ?? on);
+  return kind === "angle" ? String(Math.round((v * 180e4) / Math.PI) / 1e4) : lengthText(v, d.unit);
+}
