@@ -20,11 +20,15 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     });
   } catch (e) {
     if (e instanceof DOMException && e.name === "AbortError") throw e;
-    throw new Refused("Tall Ember can't be reached. What was accepted is kept; start it again and reload.", 0);
+    throw new Refused(
+      "Tall Ember can't be reached. What was accepted is kept; start it again and reload.",
+      0,
+    );
   }
   const text = await answer.text();
   const json = text ? JSON.parse(text) : {};
-  if (!answer.ok) throw new Refused(json.sentence ?? "Something went wrong; nothing was changed.", answer.status);
+  if (!answer.ok)
+    throw new Refused(json.sentence ?? "Something went wrong; nothing was changed.", answer.status);
   return json as T;
 }
 

@@ -29,6 +29,8 @@ export function HomePage() {
   }, []);
   useEffect(() => {
     document.title = "Tall Ember";
+    // the answer comes later, so this sets no state while the effect runs
+    // eslint-disable-next-line react-hooks/set-state-in-effect
     void load();
   }, [load]);
 
@@ -50,7 +52,8 @@ export function HomePage() {
 
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      if ((e.target as HTMLElement).closest("input, [role=dialog], [role=menu]") || e.ctrlKey || e.metaKey) return;
+      if ((e.target as HTMLElement).closest("input, [role=dialog], [role=menu]") || e.ctrlKey || e.metaKey)
+        return;
       if (e.key === "n") setAsk({ kind: "new-part" });
       else if (e.key === "i") file.current?.click();
       else return;
@@ -81,7 +84,8 @@ export function HomePage() {
         }),
     );
 
-  if (!home) return <div className="home">{told && <NoticeStrip notice={told} onClose={() => setTold(null)} />}</div>;
+  if (!home)
+    return <div className="home">{told && <NoticeStrip notice={told} onClose={() => setTold(null)} />}</div>;
   const names = new Map(home.folders.map((f) => [f.id, f.name]));
   const inDrawer = (id: number | null) => home.parts.filter((p) => p.folder === id);
   const groups = drawer === null ? [...home.folders.map((f) => f.id), null] : [drawer];
@@ -109,7 +113,12 @@ export function HomePage() {
       <aside className="drawers">
         <h2>Drawers</h2>
         <ul>
-          <Drawer name="All parts" count={home.parts.length} on={drawer === null} onOpen={() => setDrawer(null)} />
+          <Drawer
+            name="All parts"
+            count={home.parts.length}
+            on={drawer === null}
+            onOpen={() => setDrawer(null)}
+          />
           {home.folders.map((f) => (
             <Drawer
               key={f.id}
@@ -134,7 +143,11 @@ export function HomePage() {
                   if (!ok) return;
                   setDrawer(null);
                   const run = () => void attempt(() => api.restoreFolder(drawer));
-                  setTold({ text: `Drawer ${name} deleted.`, trouble: false, action: { label: "Undo", run } });
+                  setTold({
+                    text: `Drawer ${name} deleted.`,
+                    trouble: false,
+                    action: { label: "Undo", run },
+                  });
                 });
               }}
             >
@@ -190,7 +203,9 @@ export function HomePage() {
                     onRename={() => setAsk({ kind: "rename", part: p })}
                     onCopy={() => void attempt(() => api.duplicate(p.id))}
                     onDelete={() => remove(p)}
-                    onTakeOut={p.folder === null ? undefined : () => void attempt(() => api.filePart(p.id, null))}
+                    onTakeOut={
+                      p.folder === null ? undefined : () => void attempt(() => api.filePart(p.id, null))
+                    }
                   />
                 ))}
               </div>
@@ -199,7 +214,8 @@ export function HomePage() {
         })}
         {home.parts.length === 0 && (
           <p className="pt-8">
-            There are no parts yet. Press <span className="key">N</span> for a new one, or bring in a part file.
+            There are no parts yet. Press <span className="key">N</span> for a new one, or bring in a part
+            file.
           </p>
         )}
         <div className="dropzone">
@@ -294,7 +310,9 @@ function Card(props: {
           <DropdownMenu.Content className="menu" align="end">
             <DropdownMenu.Item onSelect={() => setTimeout(props.onRename)}>Rename</DropdownMenu.Item>
             <DropdownMenu.Item onSelect={props.onCopy}>Duplicate</DropdownMenu.Item>
-            {props.onTakeOut && <DropdownMenu.Item onSelect={props.onTakeOut}>Take out of its drawer</DropdownMenu.Item>}
+            {props.onTakeOut && (
+              <DropdownMenu.Item onSelect={props.onTakeOut}>Take out of its drawer</DropdownMenu.Item>
+            )}
             <DropdownMenu.Item onSelect={props.onDelete}>Delete</DropdownMenu.Item>
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
@@ -311,10 +329,16 @@ function ago(when: string): string {
   return new Date(when).toLocaleDateString();
 }
 
-function AskDialog(props: { ask: NonNullable<Ask>; onClose: () => void; onDone: (name: string, unit: string) => void }) {
+function AskDialog(props: {
+  ask: NonNullable<Ask>;
+  onClose: () => void;
+  onDone: (name: string, unit: string) => void;
+}) {
   const { ask } = props;
   const [unit, setUnit] = useState("mm");
-  const [name, setName] = useState(ask.kind === "rename" ? ask.part.name : ask.kind === "new-part" ? "New part" : "");
+  const [name, setName] = useState(
+    ask.kind === "rename" ? ask.part.name : ask.kind === "new-part" ? "New part" : "",
+  );
   const title = { "new-part": "New part", "new-drawer": "New drawer", rename: "Rename the part" }[ask.kind];
   return (
     <Dialog.Root open onOpenChange={(o) => !o && props.onClose()}>
@@ -349,7 +373,13 @@ function AskDialog(props: { ask: NonNullable<Ask>; onClose: () => void; onDone: 
                   ["in", "inches"],
                 ].map(([u, long]) => (
                   <span key={u} className="flex items-center gap-2">
-                    <input id={`unit-${u}`} type="radio" name="unit" checked={unit === u} onChange={() => setUnit(u)} />
+                    <input
+                      id={`unit-${u}`}
+                      type="radio"
+                      name="unit"
+                      checked={unit === u}
+                      onChange={() => setUnit(u)}
+                    />
                     <label htmlFor={`unit-${u}`} style={{ padding: 0 }}>
                       {long}
                     </label>

@@ -3,7 +3,17 @@ import { useRef, useState } from "react";
 import type { ExtrudeStep, SketchStep, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
-import { editExtrude, extrudeCommand, fromWay, isExtrude, isSketch, MODES, wayOf, WAYS, type Way } from "./extrude";
+import {
+  editExtrude,
+  extrudeCommand,
+  fromWay,
+  isExtrude,
+  isSketch,
+  MODES,
+  wayOf,
+  WAYS,
+  type Way,
+} from "./extrude";
 import { openSketch } from "./sketching";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart } from "./store";
@@ -22,7 +32,7 @@ export function BuildSheet() {
       <header>
         <h1>Build sheet</h1>
         <p className="sum">
-          {view.steps.length === 1 ? "1 step" : `${view.steps.length} steps`}
+          {view.steps.length === 0 ? "No steps yet" : view.steps.length === 1 ? "1 step" : `${view.steps.length} steps`}
           {failed > 0 && <b className="plum"> · {failed === 1 ? "1 needs" : `${failed} need`} attention</b>}
           {off > 0 && ` · ${off} switched off`}
         </p>
@@ -30,16 +40,22 @@ export function BuildSheet() {
       <div className="steps" data-testid="steps">
         {view.steps.slice(0, view.workLine).map(row)}
         <WorkLine />
-        <div className="below">{view.steps.slice(view.workLine).map((s, i) => row(s, view.workLine + i))}</div>
+        <div className="below">
+          {view.steps.slice(view.workLine).map((s, i) => row(s, view.workLine + i))}
+        </div>
       </div>
       <footer data-testid="foot">
         {doing.kind === "sketching" ? (
           <span>{regionsText(view.sketches[doing.step]?.regions.length ?? 0)}</span>
         ) : part.volume !== undefined && part.min && part.max ? (
           <>
-            <span data-volume={part.volume}>{spaced(part.volume / MM[view.unit] ** 3)} {view.unit}³</span>
+            <span data-volume={part.volume}>
+              {spaced(part.volume / MM[view.unit] ** 3)} {view.unit}³
+            </span>
             <span>
-              {part.min.map((m, i) => lengthText(Math.round((part.max![i] - m) * 1000) / 1000, view.unit)).join(" × ")}
+              {part.min
+                .map((m, i) => lengthText(Math.round((part.max![i] - m) * 1000) / 1000, view.unit))
+                .join(" × ")}
             </span>
           </>
         ) : (
@@ -51,7 +67,8 @@ export function BuildSheet() {
   );
 }
 
-const regionsText = (n: number) => (n === 0 ? "No closed region yet" : n === 1 ? "1 closed region" : `${n} closed regions`);
+const regionsText = (n: number) =>
+  n === 0 ? "No closed region yet" : n === 1 ? "1 closed region" : `${n} closed regions`;
 
 function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () => void }) {
   const { view, doing, litStep, send, set } = usePart();
@@ -131,7 +148,8 @@ function edit(step: Step): void {
   const { view, say, doing } = usePart.getState();
   if (doing.kind === "sketching") return;
   const n = view!.steps.findIndex((s) => s.id === step.id);
-  if (n >= view!.workLine) say("This step is below the work line. Move the line below it to change it.", true);
+  if (n >= view!.workLine)
+    say("This step is below the work line. Move the line below it to change it.", true);
   else if (isSketch(step)) openSketch(step.id);
   else if (isExtrude(step)) editExtrude(step);
 }
@@ -196,30 +214,61 @@ function ExtrudeSentence({ step }: { step: ExtrudeStep & Step }) {
         text={lengthText(step.distance as number, view!.unit)}
         unit={view!.unit}
         onKeep={(t) => change(step, { distance: t })}
-        onTyping={(t) => doing.kind === "looking" && tryOut(t ? extrudeCommand({ ...asForm(step, view!), distance: t }) : null)}
+        onTyping={(t) =>
+          doing.kind === "looking" &&
+          tryOut(t ? extrudeCommand({ ...asForm(step, view!), distance: t }) : null)
+        }
       />{" "}
-      <ChoiceSlot label="Direction" value={wayOf(step)} choices={WAYS} onChoose={(w: Way) => void change(step, fromWay(w))} />
+      <ChoiceSlot
+        label="Direction"
+        value={wayOf(step)}
+        choices={WAYS}
+        onChoose={(w: Way) => void change(step, fromWay(w))}
+      />
       ,{" "}
-      <ChoiceSlot label="What becomes of it" value={step.mode} choices={MODES} onChoose={(mode) => void change(step, { mode })} />
+      <ChoiceSlot
+        label="What becomes of it"
+        value={step.mode}
+        choices={MODES}
+        onChoose={(mode) => void change(step, { mode })}
+      />
     </>
   );
 }
 
-function StepMenu({ step, n, onRename, onDelete }: { step: Step; n: number; onRename: () => void; onDelete: () => void }) {
+function StepMenu({
+  step,
+  n,
+  onRename,
+  onDelete,
+}: {
+  step: Step;
+  n: number;
+  onRename: () => void;
+  onDelete: () => void;
+}) {
   const { send, doing } = usePart();
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="more" aria-label={`More about step ${n}`} disabled={doing.kind === "sketching"}>
+      <DropdownMenu.Trigger
+        className="more"
+        aria-label={`More about step ${n}`}
+        disabled={doing.kind === "sketching"}
+      >
         ⋯
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" align="end">
-          <DropdownMenu.Item onSelect={() => edit(step)}>{isSketch(step) ? "Open sketch" : "Change"}</DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => edit(step)}>
+            {isSketch(step) ? "Open sketch" : "Change"}
+          </DropdownMenu.Item>
           <DropdownMenu.Item onSelect={() => setTimeout(onRename)}>Rename</DropdownMenu.Item>
           <DropdownMenu.Item onSelect={() => void send({ do: "switch-step", id: step.id, off: !step.off })}>
             {step.off ? "Switch on" : "Switch off"}
           </DropdownMenu.Item>
-          <DropdownMenu.Item onSelect={() => void send({ do: "move-work-line", to: n })}>Build up to here</DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => void send({ do: "move-work-line", to: n })}>
+            Build up to here
+          </DropdownMenu.Item>
           <DropdownMenu.Item onSelect={() => setTimeout(onDelete)}>Delete…</DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
@@ -252,7 +301,9 @@ function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
               className="btn main"
               onClick={() =>
                 void send({ do: "delete-step", id: step.id }).then(
-                  (ok) => ok && say(`${step.name} deleted.`, false, { label: "Undo", run: () => void shift("undo") }),
+                  (ok) =>
+                    ok &&
+                    say(`${step.name} deleted.`, false, { label: "Undo", run: () => void shift("undo") }),
                 )
               }
             >
@@ -303,4 +354,3 @@ function WorkLine() {
     </div>
   );
 }
-

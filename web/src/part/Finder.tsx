@@ -20,7 +20,11 @@ export function Finder({ onClose }: { onClose: () => void }) {
     <Dialog.Root open onOpenChange={(o) => !o && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
-        <Dialog.Content className="dialog finder" aria-describedby={undefined} onKeyDown={(e) => e.stopPropagation()}>
+        <Dialog.Content
+          className="dialog finder"
+          aria-describedby={undefined}
+          onKeyDown={(e) => e.stopPropagation()}
+        >
           <Dialog.Title className="sr-only">Do anything</Dialog.Title>
           <input
             type="text"

@@ -17,11 +17,20 @@ export function FormLayer() {
   const used = new Set(view.steps.filter(isExtrude).map((s) => s.sketch));
   const shown = view.steps
     .filter(isSketch)
-    .filter((s) => view.sketches[s.id] && (extruding ? !extruding.step || s.id === extruding.sketch : !used.has(s.id)));
+    .filter(
+      (s) =>
+        view.sketches[s.id] && (extruding ? !extruding.step || s.id === extruding.sketch : !used.has(s.id)),
+    );
   return (
     <svg className="layer">
       <defs>
-        <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="scale(0.3) rotate(45)">
+        <pattern
+          id="hatch"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="scale(0.3) rotate(45)"
+        >
           <rect width="6" height="6" fill="var(--teal-tint)" fillOpacity="0.75" />
           <path d="M0 0V6" stroke="var(--teal)" strokeWidth="1.6" />
         </pattern>
@@ -106,7 +115,14 @@ function Arrow({ form, placed }: { form: ExtrudeForm; placed: PlacedSketch }) {
         hold.current = null;
       }}
     >
-      <line x1={x0} y1={y0} x2={tip[0] - 8 * dx} y2={tip[1] - 8 * dy} stroke="transparent" style={{ strokeWidth: 16, stroke: "transparent" }} />
+      <line
+        x1={x0}
+        y1={y0}
+        x2={tip[0] - 8 * dx}
+        y2={tip[1] - 8 * dy}
+        stroke="transparent"
+        style={{ strokeWidth: 16, stroke: "transparent" }}
+      />
       <line x1={x0} y1={y0} x2={tip[0] - 8 * dx} y2={tip[1] - 8 * dy} />
       <circle cx={tip[0] - 8 * dx} cy={tip[1] - 8 * dy} r="14" fill="transparent" />
       <path d={head} />

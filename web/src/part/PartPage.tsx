@@ -27,7 +27,14 @@ export function PartPage({ id }: { id: number }) {
       if (t.closest("input, [role=menu], [role=dialog], [role=alertdialog]")) return;
       // Enter and Space on a focused button press it
       if ((e.key === "Enter" || e.key === " ") && t.closest("button")) return;
-      if (partKey(e, () => setPanel("finder"), () => setPanel("keys"))) e.preventDefault();
+      if (
+        partKey(
+          e,
+          () => setPanel("finder"),
+          () => setPanel("keys"),
+        )
+      )
+        e.preventDefault();
     };
     window.addEventListener("keydown", press);
     return () => window.removeEventListener("keydown", press);

@@ -9,7 +9,8 @@ export function Shelf() {
   const shown = doing.kind === "extruding" ? 2 : stage;
   const s = STAGES.find((x) => x.n === shown)!;
   const running = (name: string) =>
-    (doing.kind === "extruding" && name === "Extrude") || (doing.kind === "choosing-face" && name === "On a flat face");
+    (doing.kind === "extruding" && name === "Extrude") ||
+    (doing.kind === "choosing-face" && name === "On a flat face");
   const surface = (p: (typeof picks)[number]) =>
     view?.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key)?.surface;
   return (
@@ -18,7 +19,13 @@ export function Shelf() {
       <p className="sub">{s.hint}</p>
       <div className="ops">
         {shelfActions(shown).map((a) => (
-          <button key={a.name} className={running(a.name) ? "now" : ""} disabled={!!a.why} title={a.why} onClick={a.run}>
+          <button
+            key={a.name}
+            className={running(a.name) ? "now" : ""}
+            disabled={!!a.why}
+            title={a.why}
+            onClick={a.run}
+          >
             <span className="nm">
               {a.name} <span className="key">{a.key?.toUpperCase()}</span>
             </span>

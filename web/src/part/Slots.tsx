@@ -60,7 +60,12 @@ export function NumberSlot({
   }, [open]);
   if (!open) {
     return (
-      <button className="slot" title={label} aria-label={`${label}: ${text} ${unit}`} onClick={() => setOpen(true)}>
+      <button
+        className="slot"
+        title={label}
+        aria-label={`${label}: ${text} ${unit}`}
+        onClick={() => setOpen(true)}
+      >
         {text} {unit}
       </button>
     );

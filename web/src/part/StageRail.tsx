@@ -12,7 +12,11 @@ const ART: Record<number, string> = {
 export function StageRail() {
   const { view, stage, set, doing } = usePart();
   const count = (n: number) =>
-    n === 1 ? (view?.steps.filter(isSketch).length ?? 0) : n === 2 ? (view?.steps.filter(isExtrude).length ?? 0) : 0;
+    n === 1
+      ? (view?.steps.filter(isSketch).length ?? 0)
+      : n === 2
+        ? (view?.steps.filter(isExtrude).length ?? 0)
+        : 0;
   const now = doing.kind === "sketching" ? 1 : doing.kind === "extruding" ? 2 : stage;
   return (
     <nav className="rail" aria-label="Stages">
@@ -23,7 +27,9 @@ export function StageRail() {
           title={`${s.name} (${s.n})`}
           aria-pressed={now === s.n}
           disabled={doing.kind === "sketching"}
-          onClick={() => set({ stage: s.n, ...(doing.kind === "choosing-face" ? { doing: { kind: "looking" } } : {}) })}
+          onClick={() =>
+            set({ stage: s.n, ...(doing.kind === "choosing-face" ? { doing: { kind: "looking" } } : {}) })
+          }
         >
           <span className={`no ${count(s.n) === 0 ? "nil" : ""}`}>{count(s.n) || ""}</span>
           <svg width="24" height="24" viewBox="0 0 24 24" fill="none" stroke="currentColor" strokeWidth="1.5">

@@ -32,8 +32,8 @@ export function StartCard() {
             setTurn(t);
           }}
         />
-        , move it with the other one or with Shift held. The wheel zooms to the pointer. Arrow keys turn, Home brings the
-        corner view back.
+        , move it with the other one or with Shift held. The wheel zooms to the pointer. Arrow keys turn, Home
+        brings the corner view back.
       </div>
     </div>
   );

@@ -27,7 +27,9 @@ export function TopBar({ onFind }: { onFind: () => void }) {
             onKeyDown={(e) => {
               e.stopPropagation();
               if (e.key === "Enter") {
-                void send({ do: "rename-part", name: e.currentTarget.value }).then((ok) => ok && setNaming(false));
+                void send({ do: "rename-part", name: e.currentTarget.value }).then(
+                  (ok) => ok && setNaming(false),
+                );
               }
               if (e.key === "Escape") setNaming(false);
             }}
@@ -39,8 +41,8 @@ export function TopBar({ onFind }: { onFind: () => void }) {
         )}
       </div>
       <div className="cell" aria-live="polite" data-testid="saved">
-        <span className="cap">Kept</span>
-        <span className="val font-normal">{saving ? "keeping…" : "every step"}</span>
+        <span className="cap">Saved</span>
+        <span className="val font-normal">{saving ? "saving…" : "up to now"}</span>
       </div>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger className="cell pick">
@@ -63,10 +65,18 @@ export function TopBar({ onFind }: { onFind: () => void }) {
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
       <div className="cell undo">
-        <button disabled={!view?.undo} title={view?.undo && `Take back: ${view.undo}`} onClick={() => void shift("undo")}>
+        <button
+          disabled={!view?.undo}
+          title={view?.undo && `Take back: ${view.undo}`}
+          onClick={() => void shift("undo")}
+        >
           ↶ Undo
         </button>
-        <button disabled={!view?.redo} title={view?.redo && `Do again: ${view.redo}`} onClick={() => void shift("redo")}>
+        <button
+          disabled={!view?.redo}
+          title={view?.redo && `Do again: ${view.redo}`}
+          onClick={() => void shift("redo")}
+        >
           ↷ Redo
         </button>
       </div>

@@ -44,7 +44,13 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
         <circle r="57" fill="var(--paper-tag)" stroke="var(--rule-strong)" />
         <circle r="35" fill="var(--paper-view)" stroke="var(--rule)" />
         {Array.from({ length: 24 }, (_, i) => (
-          <line key={i} y1="-57" y2={i % 6 === 0 ? "-51" : "-54"} stroke="var(--rule-strong)" transform={`rotate(${15 * i})`} />
+          <line
+            key={i}
+            y1="-57"
+            y2={i % 6 === 0 ? "-51" : "-54"}
+            stroke="var(--rule-strong)"
+            transform={`rotate(${15 * i})`}
+          />
         ))}
         {!flat && <path d="M0 57L-6 48H6Z" fill="var(--ink)" transform={`rotate(${-azimuth})`} />}
         {word("Back", 0, -40)}

@@ -30,7 +30,7 @@ export function ViewPane() {
     const s = new Scene(canvas.current!);
     scene.current = s;
     // a hook for browser tests: how often the picture was drawn, and where things are
-    (window as unknown as { tallEmber: unknown }).tallEmber = { scene: s };
+    (window as unknown as { tallEmber: unknown }).tallEmber = { scene: s, part: () => usePart.getState().view };
     const tell = () => useLookStore.setState((x) => ({ look: s.look, turn: x.turn + 1 }));
     s.onLook = tell;
     tell();
@@ -40,7 +40,11 @@ export function ViewPane() {
     const wheel = (e: WheelEvent) => {
       e.preventDefault();
       const box = pane.current!.getBoundingClientRect();
-      s.look.zoom(Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.04 : 0.0013)), e.clientX - box.left, e.clientY - box.top);
+      s.look.zoom(
+        Math.exp(-e.deltaY * (e.deltaMode === 1 ? 0.04 : 0.0013)),
+        e.clientX - box.left,
+        e.clientY - box.top,
+      );
       s.moved();
     };
     const el = pane.current!;
@@ -65,7 +69,8 @@ export function ViewPane() {
     const lit: Pick[] = [];
     if (litStep && doing.kind === "looking") {
       for (const b of view?.bodies ?? []) {
-        for (const f of b.faces) if (f.steps.includes(litStep)) lit.push({ kind: "face", key: f.key, body: b.id });
+        for (const f of b.faces)
+          if (f.steps.includes(litStep)) lit.push({ kind: "face", key: f.key, body: b.id });
       }
     }
     scene.current?.mark(hover, picks, lit);
@@ -84,7 +89,12 @@ export function ViewPane() {
       e.preventDefault();
       pane.current!.setPointerCapture(e.pointerId);
       const flat = doing.kind === "sketching" && !e.ctrlKey;
-      grip.current = { x: e.clientX, y: e.clientY, pan: e.button !== turnButton || e.shiftKey || flat, moved: false };
+      grip.current = {
+        x: e.clientX,
+        y: e.clientY,
+        pan: e.button !== turnButton || e.shiftKey || flat,
+        moved: false,
+      };
     }
   };
   const move = (e: React.PointerEvent) => {

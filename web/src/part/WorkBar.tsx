@@ -3,7 +3,7 @@ import { sized, spaced, MM } from "../api/numbers";
 import { dimensionsFor } from "../sketch/holds";
 import { Model } from "../sketch/model";
 import { currentSketch, useSketch } from "../sketch/store";
-import { applyExtrude, changeForm, fromWay, MODES, WAYS, wayOf, type Way } from "./extrude";
+import { applyExtrude, changeForm, fromWay, isSketch, MODES, WAYS, wayOf, type Way } from "./extrude";
 import { finishSketch } from "./sketching";
 import { ChoiceSlot } from "./Slots";
 import { usePart } from "./store";
@@ -85,7 +85,9 @@ function ExtrudeBar() {
   const name = view.steps.find((s) => s.id === form.sketch)?.name;
   const n = form.regions.length;
   const delta = preview?.volume !== undefined ? preview.volume - (view.volume ?? 0) : null;
-  const failed = preview?.steps.find((s, i) => s.status === "failed" && (s.id === form.step || i === view.workLine));
+  const failed = preview?.steps.find(
+    (s, i) => s.status === "failed" && (s.id === form.step || i === view.workLine),
+  );
   const why = failed?.message ?? previewWhy;
   return (
     <>
@@ -112,7 +114,12 @@ function ExtrudeBar() {
             }}
           />{" "}
           {view.unit}{" "}
-          <ChoiceSlot label="Direction" value={wayOf(form)} choices={WAYS} onChoose={(w: Way) => changeForm(fromWay(w))} />{" "}
+          <ChoiceSlot
+            label="Direction"
+            value={wayOf(form)}
+            choices={WAYS}
+            onChoose={(w: Way) => changeForm(fromWay(w))}
+          />{" "}
           <ChoiceSlot
             label="What becomes of it"
             value={form.mode}
@@ -148,6 +155,8 @@ function SketchBar({ id }: { id: string }) {
       ? `${placed.fighting.length} constraints can’t hold together`
       : placed.gaps.length > 0
         ? `a gap of ${sized(placed.gaps[0].distance, view.unit)} keeps an outline open`
+        : step && isSketch(step) && step.entities.length === 0
+          ? "nothing drawn yet"
         : placed.freedoms === 0
           ? "everything is settled"
           : placed.freedoms === 1
@@ -169,7 +178,10 @@ function SketchBar({ id }: { id: string }) {
       <div className="say">
         <p className="sent">
           Draw <span className="slot">{step?.name}</span> ·{" "}
-          <span className={placed && placed.fighting.length + placed.gaps.length > 0 ? "plum" : ""} data-testid="sketch-state">
+          <span
+            className={placed && placed.fighting.length + placed.gaps.length > 0 ? "plum" : ""}
+            data-testid="sketch-state"
+          >
             {state}
           </span>
         </p>
@@ -178,7 +190,11 @@ function SketchBar({ id }: { id: string }) {
           {sizing && sizing.kinds.length > 1 && (
             <span className="flex gap-2">
               {sizing.kinds.map((k) => (
-                <button key={k} className={sizing.kind === k ? "font-semibold underline" : ""} onClick={() => sizeAs(k)}>
+                <button
+                  key={k}
+                  className={sizing.kind === k ? "font-semibold underline" : ""}
+                  onClick={() => sizeAs(k)}
+                >
                   {k.replace("-", " ")}
                 </button>
               ))}

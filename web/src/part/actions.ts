@@ -41,7 +41,12 @@ export function shelfActions(stage: number): Action[] {
   if (stage === 1) {
     return [
       { name: "On the top plane", hint: "Seen from above", key: "q", run: () => void newSketch("top") },
-      { name: "On the front plane", hint: "Seen from the front", key: "w", run: () => void newSketch("front") },
+      {
+        name: "On the front plane",
+        hint: "Seen from the front",
+        key: "w",
+        run: () => void newSketch("front"),
+      },
       { name: "On the side plane", hint: "Seen from the right", key: "e", run: () => void newSketch("side") },
       {
         name: "On a flat face",
@@ -112,13 +117,24 @@ export function everything(): Action[] {
   const out: Action[] = [];
   if (sketching) {
     for (const t of TOOLS) {
-      out.push({ name: t.name, hint: `draw · ${t.hint}`, key: t.key, run: () => useSketch.getState().choose(t.id) });
+      out.push({
+        name: t.name,
+        hint: `draw · ${t.hint}`,
+        key: t.key,
+        run: () => useSketch.getState().choose(t.id),
+      });
     }
     out.push({ name: "Finish sketch", hint: "sketch", run: finishSketch });
   }
   for (const s of STAGES) {
     for (const a of shelfActions(s.n)) {
-      out.push({ ...a, key: undefined, name: s.n === 1 ? `Sketch ${a.name.toLowerCase()}` : a.name, hint: `${s.name} · ${a.hint}`, why: a.why ?? leaveFirst });
+      out.push({
+        ...a,
+        key: undefined,
+        name: s.n === 1 ? `Sketch ${a.name.toLowerCase()}` : a.name,
+        hint: `${s.name} · ${a.hint}`,
+        why: a.why ?? leaveFirst,
+      });
     }
   }
   for (const s of view.steps) {
@@ -140,8 +156,18 @@ export function everything(): Action[] {
   ] as const) {
     out.push({ name, hint: "view", run: () => set({ display }) });
   }
-  out.push({ name: "Undo", hint: view.undo, why: view.undo ? undefined : "Nothing to undo.", run: () => void shift("undo") });
-  out.push({ name: "Redo", hint: view.redo, why: view.redo ? undefined : "Nothing to redo.", run: () => void shift("redo") });
+  out.push({
+    name: "Undo",
+    hint: view.undo,
+    why: view.undo ? undefined : "Nothing to undo.",
+    run: () => void shift("undo"),
+  });
+  out.push({
+    name: "Redo",
+    hint: view.redo,
+    why: view.redo ? undefined : "Nothing to redo.",
+    run: () => void shift("redo"),
+  });
   out.push({ name: "All parts", hint: "home", run: () => (start({ kind: "looking" }), goHome()) });
   return out;
 }

@@ -26,7 +26,9 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   else if (key.startsWith("Arrow")) {
     const { look } = useLookStore.getState();
     const step = Math.PI / 12 / 0.008;
-    const d = { ArrowLeft: [step, 0], ArrowRight: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[key];
+    const d = { ArrowLeft: [step, 0], ArrowRight: [-step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[
+      key
+    ];
     if (!d) return false;
     look.orbit(d[0], d[1]);
     lookMoved();

@@ -3,6 +3,7 @@ import type { FaceLine, Plane, Vec3 } from "../api/types";
 import { Look } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { Model } from "../sketch/model";
+import { seenPlane } from "../sketch/plane";
 import { useSketch } from "../sketch/store";
 import { isSketch } from "./extrude";
 import { usePart } from "./store";
@@ -27,7 +28,11 @@ export function openSketch(id: string): void {
   const placed = view?.sketches[id];
   const step = view?.steps.find((s) => s.id === id);
   if (!placed || !step || !isSketch(step)) {
-    say(step?.message || "This sketch isn’t built where the work line stands. Move the work line below it first.", true);
+    say(
+      step?.message ||
+        "This sketch isn’t built where the work line stands. Move the work line below it first.",
+      true,
+    );
     return;
   }
   const { look } = useLookStore.getState();
@@ -60,6 +65,22 @@ export function flatten(id: string): void {
     look.scale *= 0.92;
   }
   lookMoved();
+}
+
+/** Fits the open sketch anew when something of it has come to lie outside the view. */
+export function refit(id: string): void {
+  const { view } = usePart.getState();
+  const placed = view?.sketches[id];
+  const step = view?.steps.find((s) => s.id === id);
+  const bounds = step && isSketch(step) ? new Model(step).bounds() : null;
+  if (!placed || !bounds) return;
+  const { look } = useLookStore.getState();
+  const { toPx } = seenPlane(look, placed);
+  const outside = bounds.some((p) => {
+    const [x, y] = toPx(p);
+    return x < 0 || y < 0 || x > look.width || y > look.height;
+  });
+  if (outside) flatten(id);
 }
 
 let moved: () => void = () => {};

@@ -121,7 +121,14 @@ export const usePart = create<PartStore>((set, get) => {
     notice: null,
 
     async load(id) {
-      set({ view: null, preview: null, shapes: new Map(), doing: { kind: "looking" }, picks: [], missing: "" });
+      set({
+        view: null,
+        preview: null,
+        shapes: new Map(),
+        doing: { kind: "looking" },
+        picks: [],
+        missing: "",
+      });
       try {
         show(await api.part(id));
       } catch (e) {
@@ -154,7 +161,13 @@ export const usePart = create<PartStore>((set, get) => {
         trial = control;
         const begin = performance.now();
         try {
-          const seen = await api.preview(view.id, view.revision, command, [...get().shapes.keys()], control.signal);
+          const seen = await api.preview(
+            view.id,
+            view.revision,
+            command,
+            [...get().shapes.keys()],
+            control.signal,
+          );
           if (trial !== control) return;
           keep(seen);
           set({ preview: seen, previewWhy: "", previewMs: performance.now() - begin });
@@ -187,6 +200,7 @@ export const usePart = create<PartStore>((set, get) => {
 function stillThere(view: PartView, p: Pick): boolean {
   const body = view.bodies.find((b) => b.id === p.body);
   if (!body) return false;
-  const list: { key: string }[] = p.kind === "face" ? body.faces : p.kind === "edge" ? body.edges : body.vertices;
+  const list: { key: string }[] =
+    p.kind === "face" ? body.faces : p.kind === "edge" ? body.edges : body.vertices;
   return list.some((x) => x.key === p.key);
 }

@@ -176,7 +176,8 @@ export class Scene {
     const out: number[] = [];
     for (const s of shapes) {
       const l = this.line(s);
-      for (let i = 0; i + 5 < l.length; i += 3) out.push(l[i], l[i + 1], l[i + 2], l[i + 3], l[i + 4], l[i + 5]);
+      for (let i = 0; i + 5 < l.length; i += 3)
+        out.push(l[i], l[i + 1], l[i + 2], l[i + 3], l[i + 4], l[i + 5]);
     }
     return new LineSegmentsGeometry().setPositions(out);
   }
@@ -228,7 +229,9 @@ export class Scene {
       } else if (p.kind === "edge") {
         const line = body.edges.find((e) => e.key === p.key);
         if (line) {
-          this.marks.add(new LineSegments2(this.segments([line.shape]), picked ? this.pickInk : this.hoverInk));
+          this.marks.add(
+            new LineSegments2(this.segments([line.shape]), picked ? this.pickInk : this.hoverInk),
+          );
         }
       } else {
         const v = body.vertices.find((x) => x.key === p.key);
@@ -269,7 +272,8 @@ export class Scene {
       }
     }
     const slack = 14 / this.look.scale;
-    const seen = (p: Vector3) => 20000 - p.clone().sub(this.look.middle).dot(this.look.toEye()) <= near + slack;
+    const seen = (p: Vector3) =>
+      20000 - p.clone().sub(this.look.middle).dot(this.look.toEye()) <= near + slack;
     return this.vertexAt(x, y, seen) ?? this.edgeAt(x, y, seen) ?? face;
   }
 
@@ -304,7 +308,8 @@ export class Scene {
           const [ax, ay] = this.look.toScreen(a);
           const [cx, cy] = this.look.toScreen(c);
           const len2 = (cx - ax) ** 2 + (cy - ay) ** 2;
-          const t = len2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * (cx - ax) + (y - ay) * (cy - ay)) / len2));
+          const t =
+            len2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * (cx - ax) + (y - ay) * (cy - ay)) / len2));
           const d = Math.hypot(ax + t * (cx - ax) - x, ay + t * (cy - ay) - y);
           if (d < best && seen(a.clone().lerp(c, t))) {
             best = d;

@@ -30,7 +30,10 @@ export class Look {
   /** A world point in pixels from the upper left corner. */
   toScreen(p: Vector3): [number, number] {
     const d = p.clone().sub(this.middle);
-    return [this.width / 2 + this.scale * d.dot(this.right()), this.height / 2 - this.scale * d.dot(this.up())];
+    return [
+      this.width / 2 + this.scale * d.dot(this.right()),
+      this.height / 2 - this.scale * d.dot(this.up()),
+    ];
   }
 
   /** The world point under a pixel, in the plane through the middle. */

@@ -1,6 +1,7 @@
 import { Color, DoubleSide, ShaderMaterial } from "three";
 
-const css = (name: string) => new Color(getComputedStyle(document.documentElement).getPropertyValue(name).trim());
+const css = (name: string) =>
+  new Color(getComputedStyle(document.documentElement).getPropertyValue(name).trim());
 
 const VERTEX = `
   varying vec3 vNormal;
@@ -12,16 +13,23 @@ const VERTEX = `
 /** Clay lit from over the left shoulder, in five tones that run into each other. */
 export function clay(): ShaderMaterial {
   return new ShaderMaterial({
-    uniforms: { dark: { value: css("--clay-2") }, mid: { value: css("--clay-4") }, light: { value: css("--clay-5") } },
+    uniforms: {
+      dark: { value: css("--clay-2") },
+      mid: { value: css("--clay-4") },
+      light: { value: css("--clay-5") },
+    },
     vertexShader: VERTEX,
     fragmentShader: `
       varying vec3 vNormal;
-      uniform vec3 dark; uniform vec3 mid; uniform vec3 light;
+      uniform vec3 dark; uniform vec3 mid; uniform vec3 light; uniform vec3 ink;
       void main() {
         vec3 n = normalize(vNormal);
         if (!gl_FrontFacing) n = -n;
         float l = dot(n, normalize(vec3(-0.28, 0.62, 0.73)));
         vec3 c = l < 0.55 ? mix(dark, mid, smoothstep(-0.35, 0.55, l)) : mix(mid, light, smoothstep(0.55, 1.0, l));
+        // the outline of round faces, where they turn away
+        float width = fwidth(n.z) * 1.5;
+        c = mix(c, ink, (1.0 - smoothstep(0.5 * width, width, abs(n.z))) * step(1e-5, width));
         gl_FragColor = vec4(c, 1.0);
         #include <colorspace_fragment>
       }`,
@@ -48,7 +56,11 @@ export function paper(): ShaderMaterial {
 /** A picked face: teal hatch at a screen angle over a tint; the hover is the tint alone. */
 export function hatch(picked: boolean): ShaderMaterial {
   return new ShaderMaterial({
-    uniforms: { teal: { value: css("--teal") }, tint: { value: css("--teal-tint") }, on: { value: picked ? 1 : 0 } },
+    uniforms: {
+      teal: { value: css("--teal") },
+      tint: { value: css("--teal-tint") },
+      on: { value: picked ? 1 : 0 },
+    },
     vertexShader: VERTEX,
     fragmentShader: `
       uniform vec3 teal; uniform vec3 tint; uniform float on;

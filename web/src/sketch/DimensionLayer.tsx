@@ -39,7 +39,8 @@ export function useLaidOut(model: Model, plane: SeenPlane): LaidDimension[] {
 }
 
 const clear = (o: LaidDimension, l: Laid, text: string) =>
-  Math.abs(o.label[0] - l.label[0]) > 8 + 4 * (o.text.length + text.length) || Math.abs(o.label[1] - l.label[1]) > 23;
+  Math.abs(o.label[0] - l.label[0]) > 8 + 4 * (o.text.length + text.length) ||
+  Math.abs(o.label[1] - l.label[1]) > 23;
 
 export function DimensionStrokes({ laid, fighting }: { laid: LaidDimension[]; fighting: Set<string> }) {
   return laid.map((d) => (
@@ -81,7 +82,14 @@ export function DimensionLabels({
     if (d.id === editing) {
       const c = step.constraints.find((k) => k.id === d.id)!;
       const start = c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit);
-      return <NumberInput key={d.id} style={style} start={start} done={(t) => void setDimension(step.id, d.id, t)} />;
+      return (
+        <NumberInput
+          key={d.id}
+          style={style}
+          start={start}
+          done={(t) => void setDimension(step.id, d.id, t)}
+        />
+      );
     }
     return (
       <button

@@ -21,10 +21,15 @@ export function DraftLayer({ model, plane }: { model: Model; plane: SeenPlane })
       {snap.offer ? (
         <path className="sk-guide" style={{ strokeDasharray: "none", strokeWidth: 2 }} d={ring(x, y, 6)} />
       ) : (
-        <path className="sk-guide" style={{ strokeDasharray: "none" }} d={`M${x - 6} ${y}H${x + 6}M${x} ${y - 6}V${y + 6}`} />
+        <path
+          className="sk-guide"
+          style={{ strokeDasharray: "none" }}
+          d={`M${x - 6} ${y}H${x + 6}M${x} ${y - 6}V${y + 6}`}
+        />
       )}
     </>
   );
 }
 
-const ring = (x: number, y: number, r: number) => `M${x + r} ${y}a${r} ${r} 0 1 1 ${-2 * r} 0a${r} ${r} 0 1 1 ${2 * r} 0`;
+const ring = (x: number, y: number, r: number) =>
+  `M${x + r} ${y}a${r} ${r} 0 1 1 ${-2 * r} 0a${r} ${r} 0 1 1 ${2 * r} 0`;

@@ -58,6 +58,7 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
     const px = place(e);
     const at = plane.fromPx(...px);
     if (store.editing) store.set({ editing: null });
+    if (store.toolId !== "dimension") (document.activeElement as HTMLElement | null)?.blur();
     if (store.tool) {
       const from = store.tool.from({ model, unit: "mm" });
       store.click(e.altKey ? { at, offer: "" } : snap(model, at, plane.mmPerPixel, from));
@@ -104,6 +105,8 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
       <svg
         className={`layer live ${store.tool ? "" : "quiet"}`}
         data-testid="sketch-layer"
+        // a press here must not take the focus from the number that it opens
+        onMouseDown={(e) => e.preventDefault()}
         onPointerMove={move}
         onPointerDown={down}
         onPointerUp={(e) => void up(e)}
@@ -127,7 +130,9 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
           const state = `${loose.has(id) ? "loose" : ""} ${store.hover === id ? "hovered" : ""} ${
             store.picks.includes(id) ? "picked" : ""
           }`;
-          return <circle key={id} className={`sk-point ${state}`} cx={x} cy={y} r={id === "origin" ? 4 : 3.2} />;
+          return (
+            <circle key={id} className={`sk-point ${state}`} cx={x} cy={y} r={id === "origin" ? 4 : 3.2} />
+          );
         })}
         <DraftLayer model={model} plane={plane} />
         {store.box && <Box from={store.box.from} to={store.box.to} />}
@@ -155,7 +160,8 @@ function hit(model: Model, plane: SeenPlane, px: Vec2): string | null {
   near = 7 * plane.mmPerPixel;
   const axes = ["x-axis", "y-axis"].map((id) => model.get(id)!);
   for (const c of [...model.curves(), ...axes]) {
-    const away = c.kind === "point" ? Infinity : model.nearest(c, at).away * (c.id.endsWith("-axis") ? 1.6 : 1);
+    const away =
+      c.kind === "point" ? Infinity : model.nearest(c, at).away * (c.id.endsWith("-axis") ? 1.6 : 1);
     if (away < near) {
       near = away;
       best = c.id;
@@ -206,7 +212,12 @@ function Box({ from, to }: { from: Vec2; to: Vec2 }) {
 
 /** Drafting lines in the plane, as far apart as suits the zoom, and the two axes. */
 function Grid({ plane, size }: { plane: SeenPlane; size: { w: number; h: number } }) {
-  const corners = [plane.fromPx(0, 0), plane.fromPx(size.w, 0), plane.fromPx(0, size.h), plane.fromPx(size.w, size.h)];
+  const corners = [
+    plane.fromPx(0, 0),
+    plane.fromPx(size.w, 0),
+    plane.fromPx(0, size.h),
+    plane.fromPx(size.w, size.h),
+  ];
   const step = gridStep(plane.mmPerPixel * 18);
   const [minX, maxX] = [Math.min(...corners.map((c) => c[0])), Math.max(...corners.map((c) => c[0]))];
   const [minY, maxY] = [Math.min(...corners.map((c) => c[1])), Math.max(...corners.map((c) => c[1]))];

@@ -60,13 +60,22 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
             <button className="row" onClick={() => show(r.id)}>
               {r.words} says nothing new
             </button>
-            <button className="btn plain" onClick={() => void send({ do: "erase", id: step.id, ids: [r.id] })}>
+            <button
+              className="btn plain"
+              onClick={() => void send({ do: "erase", id: step.id, ids: [r.id] })}
+            >
               Drop
             </button>
           </li>
         ))}
       </ul>
-      <h4>{placed.freedoms === 0 && step.entities.length > 0 ? "Everything is settled" : "Still loose"}</h4>
+      <h4>
+        {step.entities.length === 0
+          ? "Nothing drawn yet"
+          : placed.freedoms === 0
+            ? "Everything is settled"
+            : "Still loose"}
+      </h4>
       <ul>
         {loose.slice(0, 7).map((id) => (
           <li key={id}>

@@ -41,7 +41,9 @@ export function fitting(model: Model, kind: ConstraintKind, picks: string[]): st
     case "angle":
       return lines.length === 2 ? ids(lines) : null;
     case "tangent":
-      return rounds.length === 2 || (rounds.length === 1 && lines.length === 1) ? ids([...lines, ...rounds]) : null;
+      return rounds.length === 2 || (rounds.length === 1 && lines.length === 1)
+        ? ids([...lines, ...rounds])
+        : null;
     case "equal":
       return lines.length === 2 ? ids(lines) : rounds.length === 2 ? ids(rounds) : null;
     case "concentric":
@@ -53,7 +55,9 @@ export function fitting(model: Model, kind: ConstraintKind, picks: string[]): st
     case "vertical-distance":
       return points.length === 2 ? ids(points) : null;
     case "on-curve":
-      return points.length === 1 && on.length === 2 ? ids([...points, ...on.filter((e) => e.kind !== "point")]) : null;
+      return points.length === 1 && on.length === 2
+        ? ids([...points, ...on.filter((e) => e.kind !== "point")])
+        : null;
     case "radius":
     case "diameter":
       return on.length === 1 && rounds.length === 1 ? ids(rounds) : null;

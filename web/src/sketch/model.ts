@@ -48,7 +48,9 @@ export class Model {
   }
 
   radius(c: RoundEntity): number {
-    return c.kind === "circle" ? (this.moved.radii[c.id] ?? c.radius) : dist(this.at(c.centre), this.at(c.start));
+    return c.kind === "circle"
+      ? (this.moved.radii[c.id] ?? c.radius)
+      : dist(this.at(c.centre), this.at(c.start));
   }
 
   ends(l: LineEntity): [Vec2, Vec2] {

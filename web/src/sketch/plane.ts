@@ -14,7 +14,9 @@ export interface SeenPlane {
 export function seenPlane(look: Look, s: Pick<PlacedSketch, "origin" | "x" | "y">): SeenPlane {
   const at = (u: number, v: number): Vec2 =>
     look.toScreen(
-      new Vector3(...s.origin).addScaledVector(new Vector3(...s.x), u).addScaledVector(new Vector3(...s.y), v),
+      new Vector3(...s.origin)
+        .addScaledVector(new Vector3(...s.x), u)
+        .addScaledVector(new Vector3(...s.y), v),
     );
   const o = at(0, 0);
   const ex = at(1, 0);

@@ -63,7 +63,8 @@ export function snap(model: Model, p: Vec2, mmPerPixel: number, from?: Vec2, wit
   for (const c of [...model.curves(), ...axes]) {
     const n = model.nearest(c, at);
     // a level line along the x axis needs no second reason to lie on it
-    const idle = (level && c.id === "x-axis" && from![1] === 0) || (plumb && c.id === "y-axis" && from![0] === 0);
+    const idle =
+      (level && c.id === "x-axis" && from![1] === 0) || (plumb && c.id === "y-axis" && from![0] === 0);
     if (n.away < near && !without.includes(c.id) && !idle) {
       near = n.away;
       on = c.id;

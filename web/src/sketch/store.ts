@@ -3,6 +3,7 @@ import type { ConstraintKind, SketchStep, Vec2 } from "../api/types";
 import { lengthText } from "../api/numbers";
 import { usePart } from "../part/store";
 import { measured } from "./dimensions";
+import { refit } from "../part/sketching";
 import { Draft } from "./draft";
 import { dimensionsFor, fitting } from "./holds";
 import { Model, type Moved } from "./model";
@@ -107,7 +108,10 @@ export const useSketch = create<SketchStore>((set, get) => ({
       if (!d || !tool || !step) return;
       const draft = tool.click(s, d);
       set((x) => ({ turn: x.turn + 1, field: 0 }));
-      if (draft && !(await usePart.getState().send(draft.command(step.id)))) tool.back();
+      if (draft) {
+        if (await usePart.getState().send(draft.command(step.id))) refit(step.id);
+        else tool.back();
+      }
       set((x) => ({ turn: x.turn + 1 }));
     });
   },
@@ -187,10 +191,14 @@ export const useSketch = create<SketchStore>((set, get) => ({
     const d = drawing();
     const step = currentSketch();
     if (!d || !step) return;
-    const curves = get().picks.map((id) => d.model.get(id)).filter((e) => e && e.kind !== "point");
+    const curves = get()
+      .picks.map((id) => d.model.get(id))
+      .filter((e) => e && e.kind !== "point");
     if (curves.length === 0) return;
     const on = !curves.every((c) => c!.kind !== "point" && c!.construction);
-    void usePart.getState().send({ do: "set-construction", id: step.id, curves: curves.map((c) => c!.id), on });
+    void usePart
+      .getState()
+      .send({ do: "set-construction", id: step.id, curves: curves.map((c) => c!.id), on });
   },
 
   /** Esc: one level back; false when the sketch itself would be left. */

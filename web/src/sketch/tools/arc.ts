@@ -23,9 +23,11 @@ export class ArcTool implements Tool {
   fields: Field[] = [];
 
   hint(): string {
-    return ["Click where the arc starts", "Click where it ends", "Click a point it runs through, or type its radius"][
-      this.ends.length
-    ];
+    return [
+      "Click where the arc starts",
+      "Click where it ends",
+      "Click a point it runs through, or type its radius",
+    ][this.ends.length];
   }
 
   from(): Vec2 | undefined {

@@ -30,7 +30,12 @@ export class LineTool implements Tool {
     if (length === null && Number.isNaN(typedAngle)) return s;
     const angle = Number.isNaN(typedAngle) ? angleOf(sub(s.at, a)) : (typedAngle * Math.PI) / 180;
     const at = along(a, angle, length ?? dist(s.at, a));
-    return { at, offer: "", level: s.level && Number.isNaN(typedAngle), plumb: s.plumb && Number.isNaN(typedAngle) };
+    return {
+      at,
+      offer: "",
+      level: s.level && Number.isNaN(typedAngle),
+      plumb: s.plumb && Number.isNaN(typedAngle),
+    };
   }
 
   preview(s: Snap, d: Drawing): string {

@@ -51,7 +51,8 @@ public final class Region {
             boxes[i] = pieces.get(i).curve().bounds(pieces.get(i).range());
             box = box.with(boxes[i]);
         }
-        this.bounds = surface.uPeriod() > 0 ? box.with(bulge()) : box;
+        // planes and cylinders are ruled: along a ruling an extreme point is as extreme at the boundary
+        this.bounds = box;
     }
 
     public Surface surface() {
@@ -69,24 +70,6 @@ public final class Region {
     /** A box round the region. */
     public Box3 bounds() {
         return bounds;
-    }
-
-    /** Points of a curved region that its edges' boxes may miss: the surface over the range of its parameters. */
-    private Box3 bulge() {
-        UvLoop.Range range = UvLoop.range(this);
-        Box3 box = Box3.EMPTY;
-        int n = 64;
-        double step = range.width() / n;
-        double reach = 1 / Math.cos(step / 2);
-        Vec3 axis = surface.frame().z();
-        for (int i = 0; i <= n; i++) {
-            for (double v : new double[] {range.vLo(), range.vHi()}) {
-                Vec3 p = surface.point(range.uLo() + i * step, v);
-                Vec3 foot = surface.frame().origin().plus(p.minus(surface.frame().origin()).dot(axis), axis);
-                box = box.with(foot.plus(reach, p.minus(foot)));
-            }
-        }
-        return box;
     }
 
     private record Nearest(int piece, double t, double distance) {}

@@ -1,0 +1,211 @@
+package io.tallember.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.server.TallEmber;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.interactions.PointerInput.MouseButton;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** A designer's way through the application, by mouse and keys. */
+class WholeStoryTest {
+    @TempDir
+    static Path folder;
+
+    private static ConfigurableApplicationContext app;
+    private static int port;
+    private Page page;
+
+    @BeforeAll
+    static void start() {
+        app = SpringApplication.run(
+                TallEmber.class, "--tallember.data=" + folder.resolve("data"), "--server.port=0");
+        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
+    }
+
+    @AfterAll
+    static void stop() {
+        app.close();
+    }
+
+    @BeforeEach
+    void browse() {
+        page = new Page(port, folder.resolve("downloads"));
+    }
+
+    @AfterEach
+    void leave() {
+        page.close();
+    }
+
+    private void newPart(String name) {
+        page.open("/");
+        page.find(".shop");
+        page.keys("n");
+        page.find("[role=dialog] input[type=text]");
+        page.keys(name, Keys.ENTER);
+        page.press("Start drawing");
+        page.find("[data-testid=sketch-layer]");
+    }
+
+    /** A rectangle from the origin with typed sizes. */
+    private void box(String width, String height) {
+        page.keys("w");
+        page.click(page.at(0.4, 0.3, 0));
+        page.move(page.at(30, 20, 0));
+        page.keys(width, Keys.TAB, height, Keys.ENTER);
+        page.sees("[data-testid=sketch-sheet]", "Everything is settled");
+    }
+
+    private void hole(double x, double y, String diameter) {
+        page.keys("e");
+        page.click(page.at(x, y, 0));
+        page.move(page.at(x + 2, y + 1, 0));
+        page.keys(diameter, Keys.ENTER);
+    }
+
+    @Test
+    void newPartToStepFile() throws Exception {
+        newPart("Sensor foot");
+        box("80", "50");
+        hole(60, 25, "12");
+        page.sees("[data-testid=sketch-state]", "2 freedoms");
+
+        // the hole's place by dimensions
+        page.keys("t");
+        page.click(page.at(60, 25, 0));
+        page.click(page.at(80, 30, 0));
+        page.find("[data-testid=dimension-input]");
+        page.keys("22", Keys.ENTER);
+        page.sees("[data-testid=sketch-state]", "1 freedom");
+        page.click(page.at(58, 25, 0));
+        page.click(page.at(40, 0, 0));
+        page.find("[data-testid=dimension-input]");
+        page.keys("20", Keys.ENTER);
+        page.sees("[data-testid=sketch-state]", "everything is settled");
+        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+
+        // extrude, the distance typed and previewed before it is kept
+        page.find("[data-testid=steps] [data-status=built]");
+        page.keys("q");
+        page.find("[data-testid=distance]");
+        page.keys("20");
+        page.sees("[data-testid=live]", "volume");
+        page.keys(Keys.ENTER);
+        double base = 80 * 50 - 36 * Math.PI;
+        page.untilVolume(20 * base);
+
+        // a cut on the top face
+        page.click(page.at(20, 25, 20));
+        page.press("Sketch on it");
+        page.find("[data-testid=sketch-layer]");
+        page.keys("w");
+        page.click(page.at(10, 10, 20));
+        page.move(page.at(30, 30, 20));
+        page.keys("24", Keys.TAB, "30", Keys.ENTER);
+        page.sees("[data-testid=sketch-sheet]", "distance");
+        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys("q");
+        page.find("[data-testid=distance]");
+        page.keys("5");
+        page.press("What becomes of it");
+        page.press("removed");
+        page.press("Direction");
+        page.press("backward");
+        page.sees("[data-testid=live]", "−3\u2009600");
+        page.press("Apply");
+        page.untilVolume(20 * base - 24 * 30 * 5);
+
+        // a late change in the build sheet; undo; redo
+        page.press("Distance: 20 mm");
+        page.keys("26", Keys.ENTER);
+        page.untilVolume(26 * base - 24 * 30 * 5);
+        page.chord(Keys.CONTROL, "z");
+        page.untilVolume(20 * base - 24 * 30 * 5);
+        page.chord(Keys.CONTROL, "y");
+        page.untilVolume(26 * base - 24 * 30 * 5);
+
+        // coming back later
+        page.reload();
+        page.untilVolume(26 * base - 24 * 30 * 5);
+        page.keys("8");
+        page.press("STEP");
+        Path step = page.until(d -> {
+            try (Stream<Path> files = Files.exists(folder.resolve("downloads"))
+                    ? Files.list(folder.resolve("downloads"))
+                    : Stream.empty()) {
+                return files.filter(f -> f.toString().endsWith(".step")).findFirst().orElse(null);
+            } catch (java.io.IOException e) {
+                return null;
+            }
+        });
+        assertThat(new StepVolume(Files.readString(step)).volume())
+                .isCloseTo(26 * base - 24 * 30 * 5, within(1e-3));
+    }
+
+    @Test
+    void linesCloseWithSnapsAndADraggedCornerFollows() {
+        newPart("Clip");
+        page.keys("q");
+        page.click(page.at(0.3, 0.2, 0));
+        page.move(page.at(39, 0.6, 0));
+        page.sees("[data-testid=offer]", "horizontal");
+        page.click(page.at(39, 0.6, 0));
+        page.click(page.at(30, 24, 0));
+        page.move(page.at(0.2, 0.3, 0));
+        page.sees("[data-testid=offer]", "origin");
+        page.click(page.at(0.2, 0.3, 0));
+        page.sees("[data-testid=foot]", "1 closed region");
+        page.sees("[data-testid=sketch-state]", "3 freedoms");
+        page.keys(Keys.ESCAPE);
+        page.drag(page.at(30, 24, 0), page.at(22, 33, 0), MouseButton.LEFT);
+        page.until(d -> {
+            Object y = page.script("const s = window.tallEmber.part().steps[0].entities.filter(e => e.kind === 'point');"
+                    + "return Math.max(...s.map(p => p.y));");
+            return Math.abs(((Number) y).doubleValue() - 33) < 0.5;
+        });
+        page.sees("[data-testid=foot]", "1 closed region");
+    }
+
+    @Test
+    void aConflictIsNamedAndDropped() {
+        newPart("Stubborn");
+        box("40", "30");
+        page.keys("t");
+        page.click(page.at(20, 30, 0));
+        page.find("[data-testid=dimension-input]");
+        page.keys("44", Keys.ENTER);
+        page.sees("[data-testid=sketch-sheet]", "can’t hold together");
+        page.press("Drop distance 44");
+        page.sees("[data-testid=sketch-sheet]", "Everything is settled");
+    }
+
+    @Test
+    void aFailedStepSaysWhyAndTheWorkLineGoesBack() {
+        page.open("/");
+        page.press("Splitter block");
+        page.untilVolume(196_900.2960523);
+        page.find("[data-step=s5] [aria-label='Direction']").click();
+        page.press("forward");
+        page.sees("[data-step=s5]", "remove nothing");
+        page.untilVolume(196_900.2960523 + 6 * 22 * 20 * 14);
+        page.press("Turn direction");
+        page.untilVolume(196_900.2960523);
+        page.find(".workline").click();
+        page.keys(Keys.ARROW_UP, Keys.ARROW_UP);
+        page.sees(".vtop", "built to step");
+        page.until(d -> page.all(".below .step").size() == 2);
+        page.keys("Delete");
+    }
+}
