@@ -4,7 +4,8 @@ export const MM: Record<Unit, number> = { mm: 1, cm: 10, in: 25.4 };
 
 /** A number as short as it can be told without losing what matters. */
 function short(v: number, digits: number): string {
-  const s = v.toFixed(digits).replace(/\.?0+$/, "");
+  const full = v.toFixed(digits);
+  const s = full.includes(".") ? full.replace(/\.?0+$/, "") : full;
   return s === "-0" ? "0" : s;
 }
 

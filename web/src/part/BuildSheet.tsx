@@ -1,5 +1,5 @@
 import { AlertDialog, DropdownMenu } from "radix-ui";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { ExtrudeStep, SketchStep, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
@@ -32,7 +32,11 @@ export function BuildSheet() {
       <header>
         <h1>Build sheet</h1>
         <p className="sum">
-          {view.steps.length === 0 ? "No steps yet" : view.steps.length === 1 ? "1 step" : `${view.steps.length} steps`}
+          {view.steps.length === 0
+            ? "No steps yet"
+            : view.steps.length === 1
+              ? "1 step"
+              : `${view.steps.length} steps`}
           {failed > 0 && <b className="plum"> · {failed === 1 ? "1 needs" : `${failed} need`} attention</b>}
           {off > 0 && ` · ${off} switched off`}
         </p>
@@ -321,8 +325,15 @@ function WorkLine() {
   const { view, send } = usePart();
   const ref = useRef<HTMLDivElement>(null);
   const at = view!.workLine;
+  // where it has been asked to go while the answer is under way
+  const wanted = useRef(at);
+  useEffect(() => {
+    wanted.current = at;
+  }, [at]);
   const move = (to: number) => {
-    if (to !== at && to >= 0 && to <= view!.steps.length) void send({ do: "move-work-line", to });
+    if (to === wanted.current || to < 0 || to > view!.steps.length) return;
+    wanted.current = to;
+    void send({ do: "move-work-line", to });
   };
   const drop = (y: number) => {
     const rows = [...(ref.current?.closest(".steps")?.querySelectorAll(".step") ?? [])];
@@ -342,8 +353,8 @@ function WorkLine() {
       onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
       onPointerUp={(e) => drop(e.clientY)}
       onKeyDown={(e) => {
-        if (e.key === "ArrowUp") move(at - 1);
-        else if (e.key === "ArrowDown") move(at + 1);
+        if (e.key === "ArrowUp") move(wanted.current - 1);
+        else if (e.key === "ArrowDown") move(wanted.current + 1);
         else return;
         e.preventDefault();
         e.stopPropagation();

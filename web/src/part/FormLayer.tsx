@@ -15,12 +15,12 @@ export function FormLayer() {
   if (!view) return null;
   const extruding = doing.kind === "extruding" ? doing.form : null;
   const used = new Set(view.steps.filter(isExtrude).map((s) => s.sketch));
-  const shown = view.steps
-    .filter(isSketch)
-    .filter(
-      (s) =>
-        view.sketches[s.id] && (extruding ? !extruding.step || s.id === extruding.sketch : !used.has(s.id)),
-    );
+  const wanted = (id: string) => {
+    if (!extruding) return !used.has(id);
+    if (extruding.step) return id === extruding.sketch;
+    return id === extruding.sketch || !used.has(id) || extruding.sketch === null;
+  };
+  const shown = view.steps.filter(isSketch).filter((s) => view.sketches[s.id] && wanted(s.id));
   return (
     <svg className="layer">
       <defs>

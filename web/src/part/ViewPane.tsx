@@ -30,7 +30,10 @@ export function ViewPane() {
     const s = new Scene(canvas.current!);
     scene.current = s;
     // a hook for browser tests: how often the picture was drawn, and where things are
-    (window as unknown as { tallEmber: unknown }).tallEmber = { scene: s, part: () => usePart.getState().view };
+    (window as unknown as { tallEmber: unknown }).tallEmber = {
+      scene: s,
+      part: () => usePart.getState().view,
+    };
     const tell = () => useLookStore.setState((x) => ({ look: s.look, turn: x.turn + 1 }));
     s.onLook = tell;
     tell();

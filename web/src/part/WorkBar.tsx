@@ -157,11 +157,11 @@ function SketchBar({ id }: { id: string }) {
         ? `a gap of ${sized(placed.gaps[0].distance, view.unit)} keeps an outline open`
         : step && isSketch(step) && step.entities.length === 0
           ? "nothing drawn yet"
-        : placed.freedoms === 0
-          ? "everything is settled"
-          : placed.freedoms === 1
-            ? "1 freedom left"
-            : `${placed.freedoms} freedoms left`;
+          : placed.freedoms === 0
+            ? "everything is settled"
+            : placed.freedoms === 1
+              ? "1 freedom left"
+              : `${placed.freedoms} freedoms left`;
   const hint = tool
     ? tool.hint()
     : toolId === "dimension"

@@ -1,5 +1,7 @@
 package io.tallember.browser;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -9,8 +11,10 @@ import java.util.function.Function;
 import org.openqa.selenium.By;
 import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.NoSuchElementException;
 import org.openqa.selenium.OutputType;
-import org.openqa.selenium.TakesScreenshot;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.TimeoutException;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
@@ -48,7 +52,8 @@ final class Page implements AutoCloseable {
                 "--use-angle=gl-egl",
                 "--ignore-gpu-blocklist");
         options.setExperimentalOption(
-                "prefs", Map.of("download.default_directory", downloads.toString(), "download.prompt_for_download", false));
+                "prefs",
+                Map.of("download.default_directory", downloads.toString(), "download.prompt_for_download", false));
         System.setProperty("webdriver.chrome.driver", "/usr/bin/chromedriver");
         driver = new ChromeDriver(
                 new ChromeDriverService.Builder()
@@ -66,10 +71,15 @@ final class Page implements AutoCloseable {
     }
 
     <T> T until(Function<WebDriver, T> condition) {
-        return new WebDriverWait(driver, Duration.ofSeconds(20))
-                .ignoring(org.openqa.selenium.StaleElementReferenceException.class)
-                .ignoring(org.openqa.selenium.NoSuchElementException.class)
-                .until(condition::apply);
+        try {
+            return new WebDriverWait(driver, Duration.ofSeconds(20), Duration.ofMillis(100))
+                    .ignoring(StaleElementReferenceException.class)
+                    .ignoring(NoSuchElementException.class)
+                    .until(condition::apply);
+        } catch (TimeoutException e) {
+            picture(Path.of("target", "failure-" + System.currentTimeMillis() + ".png"));
+            throw e;
+        }
     }
 
     WebElement find(String css) {
@@ -102,6 +112,21 @@ final class Page implements AutoCloseable {
         });
     }
 
+    /** Opens a choice of a sentence and takes one of its words. */
+    void choose(WebElement slot, String word) {
+        slot.click();
+        until(d -> {
+            for (WebElement e : d.findElements(By.cssSelector("[role=menu] [role=menuitemradio]"))) {
+                if (e.getText().equals(word)) {
+                    e.click();
+                    return true;
+                }
+            }
+            return false;
+        });
+        until(d -> d.findElements(By.cssSelector("[role=menu]")).isEmpty());
+    }
+
     void keys(CharSequence... keys) {
         new Actions(driver).sendKeys(keys).perform();
     }
@@ -128,8 +153,8 @@ final class Page implements AutoCloseable {
 
     void move(int[] to) {
         driver.perform(List.of(new Sequence(mouse, 1)
-                .addAction(mouse.createPointerMove(
-                        Duration.ofMillis(40), PointerInput.Origin.viewport(), to[0], to[1]))));
+                .addAction(
+                        mouse.createPointerMove(Duration.ofMillis(40), PointerInput.Origin.viewport(), to[0], to[1]))));
     }
 
     void click(int[] at) {
@@ -165,8 +190,12 @@ final class Page implements AutoCloseable {
     }
 
     /** Writes what the page shows. */
-    void picture(Path file) throws java.io.IOException {
-        Files.write(file, ((TakesScreenshot) driver).getScreenshotAs(OutputType.BYTES));
+    void picture(Path file) {
+        try {
+            Files.write(file, driver.getScreenshotAs(OutputType.BYTES));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     @Override

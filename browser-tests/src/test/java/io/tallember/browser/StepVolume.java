@@ -67,8 +67,7 @@ final class StepVolume {
             List<Integer> frame = refs(entities.get(refs(curve).get(0)));
             double[] c = numbers(entities.get(frame.get(0)));
             double sense = Math.signum(numbers(entities.get(frame.get(1)))[2]);
-            double turn = sense
-                    * (Math.atan2(b[1] - c[1], b[0] - c[0]) - Math.atan2(a[1] - c[1], a[0] - c[0]));
+            double turn = sense * (Math.atan2(b[1] - c[1], b[0] - c[0]) - Math.atan2(a[1] - c[1], a[0] - c[0]));
             turn = turn <= 1e-9 ? turn + 2 * Math.PI : turn;
             half += sense * r * r * (turn - Math.sin(turn)) / 2;
         }
@@ -89,7 +88,8 @@ final class StepVolume {
     }
 
     private static double[] numbers(String entity) {
-        String[] parts = entity.substring(entity.lastIndexOf('(') + 1, entity.indexOf(')')).split(",");
+        String[] parts = entity.substring(entity.lastIndexOf('(') + 1, entity.indexOf(')'))
+                .split(",");
         double[] out = new double[parts.length];
         for (int i = 0; i < parts.length; i++) {
             out[i] = Double.parseDouble(parts[i]);

@@ -29,8 +29,7 @@ class WholeStoryTest {
 
     @BeforeAll
     static void start() {
-        app = SpringApplication.run(
-                TallEmber.class, "--tallember.data=" + folder.resolve("data"), "--server.port=0");
+        app = SpringApplication.run(TallEmber.class, "--tallember.data=" + folder.resolve("data"), "--server.port=0");
         port = app.getEnvironment().getProperty("local.server.port", Integer.class);
     }
 
@@ -119,10 +118,8 @@ class WholeStoryTest {
         page.keys("q");
         page.find("[data-testid=distance]");
         page.keys("5");
-        page.press("What becomes of it");
-        page.press("removed");
-        page.press("Direction");
-        page.press("backward");
+        page.choose(page.find(".work [aria-label='What becomes of it']"), "removed");
+        page.choose(page.find(".work [aria-label=Direction]"), "backward");
         page.sees("[data-testid=live]", "−3\u2009600");
         page.press("Apply");
         page.untilVolume(20 * base - 24 * 30 * 5);
@@ -145,13 +142,14 @@ class WholeStoryTest {
             try (Stream<Path> files = Files.exists(folder.resolve("downloads"))
                     ? Files.list(folder.resolve("downloads"))
                     : Stream.empty()) {
-                return files.filter(f -> f.toString().endsWith(".step")).findFirst().orElse(null);
+                return files.filter(f -> f.toString().endsWith(".step"))
+                        .findFirst()
+                        .orElse(null);
             } catch (java.io.IOException e) {
                 return null;
             }
         });
-        assertThat(new StepVolume(Files.readString(step)).volume())
-                .isCloseTo(26 * base - 24 * 30 * 5, within(1e-3));
+        assertThat(new StepVolume(Files.readString(step)).volume()).isCloseTo(26 * base - 24 * 30 * 5, within(1e-3));
     }
 
     @Test
@@ -171,8 +169,9 @@ class WholeStoryTest {
         page.keys(Keys.ESCAPE);
         page.drag(page.at(30, 24, 0), page.at(22, 33, 0), MouseButton.LEFT);
         page.until(d -> {
-            Object y = page.script("const s = window.tallEmber.part().steps[0].entities.filter(e => e.kind === 'point');"
-                    + "return Math.max(...s.map(p => p.y));");
+            Object y =
+                    page.script("const s = window.tallEmber.part().steps[0].entities.filter(e => e.kind === 'point');"
+                            + "return Math.max(...s.map(p => p.y));");
             return Math.abs(((Number) y).doubleValue() - 33) < 0.5;
         });
         page.sees("[data-testid=foot]", "1 closed region");
@@ -196,8 +195,7 @@ class WholeStoryTest {
         page.open("/");
         page.press("Splitter block");
         page.untilVolume(196_900.2960523);
-        page.find("[data-step=s5] [aria-label='Direction']").click();
-        page.press("forward");
+        page.choose(page.find("[data-step=s5] [aria-label=Direction]"), "forward");
         page.sees("[data-step=s5]", "remove nothing");
         page.untilVolume(196_900.2960523 + 6 * 22 * 20 * 14);
         page.press("Turn direction");

@@ -30,8 +30,13 @@ class EmberTest {
         CommandLine line = new CommandLine(new BuildCommand());
         line.setErr(new PrintWriter(said));
         return line.execute(
-                part.toString(), "--step", folder.resolve("peg.step").toString(), "--stl",
-                folder.resolve("peg.stl").toString(), "--report", folder.resolve("peg.report").toString());
+                part.toString(),
+                "--step",
+                folder.resolve("peg.step").toString(),
+                "--stl",
+                folder.resolve("peg.stl").toString(),
+                "--report",
+                folder.resolve("peg.report").toString());
     }
 
     @Test
@@ -44,7 +49,9 @@ class EmberTest {
 
     @Test
     void aFailedStepGivesOneAndAWrongFileTwo() throws Exception {
-        assertThat(run(PART.formatted("20", "remove"))).as("no body, so no file either").isEqualTo(2);
+        assertThat(run(PART.formatted("20", "remove")))
+                .as("no body, so no file either")
+                .isEqualTo(2);
         assertThat(said.toString()).contains("no body yet");
         assertThat(run(PART.formatted("-3", "body"))).isEqualTo(2);
         assertThat(said.toString()).contains("above zero");

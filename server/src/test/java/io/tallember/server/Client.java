@@ -72,8 +72,10 @@ final class Client {
 
     /** A disc of diameter 20, extruded by the text given. */
     JsonNode disc(long id, String distance) {
-        command(id, "{\"do\":\"add-step\",\"step\":{\"kind\":\"sketch\",\"plane\":\"top\",\"entities\":" + CIRCLE
-                + ",\"constraints\":[]}}");
+        command(
+                id,
+                "{\"do\":\"add-step\",\"step\":{\"kind\":\"sketch\",\"plane\":\"top\",\"entities\":" + CIRCLE
+                        + ",\"constraints\":[]}}");
         return command(id, "{\"do\":\"add-step\",\"step\":" + extrude("", distance) + "}");
     }
 

@@ -74,11 +74,13 @@ class ServerTest {
         JsonNode built = client.disc(id, "12");
         List<String> keys = new ArrayList<>();
         built.get("shapes").propertyNames().forEach(k -> keys.add("\"" + k + "\""));
-        String more = ",\"known\":" + keys + ",\"command\":{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", "20")
-                + "}";
+        String more = ",\"known\":" + keys + ",\"command\":{\"do\":\"change-step\",\"step\":"
+                + Client.extrude("s2", "20") + "}";
         JsonNode seen = client.ask(id, "preview", more);
         assertThat(seen.get("volume").doubleValue()).isCloseTo(2000 * Math.PI, within(1e-9));
-        assertThat(seen.get("shapes")).as("wall, top and upper rim are new; the bottom is known").hasSize(3);
+        assertThat(seen.get("shapes"))
+                .as("wall, top and upper rim are new; the bottom is known")
+                .hasSize(3);
         assertThat(client.look(id).get("volume").doubleValue()).isCloseTo(1200 * Math.PI, within(1e-9));
     }
 
@@ -131,20 +133,23 @@ class ServerTest {
     void partsAreCopiedDeletedBroughtBackAndImported() {
         long id = client.newPart("Clip");
         client.disc(id, "3");
-        long copy =
-                client.send("POST", "/api/parts/" + id + "/duplicate", null).get("id").longValue();
+        long copy = client.send("POST", "/api/parts/" + id + "/duplicate", null)
+                .get("id")
+                .longValue();
         assertThat(client.look(copy).get("name").stringValue()).isEqualTo("Clip copy");
         client.send("DELETE", "/api/parts/" + copy, null);
         client.look(copy);
         assertThat(client.status).isEqualTo(404);
         client.send("POST", "/api/parts/" + copy + "/restore", null);
         assertThat(client.look(copy).get("volume").doubleValue()).isCloseTo(300 * Math.PI, within(1e-9));
-        String file = new String(client.raw("GET", "/api/parts/" + id + "/file", null).body(), StandardCharsets.UTF_8);
+        String file =
+                new String(client.raw("GET", "/api/parts/" + id + "/file", null).body(), StandardCharsets.UTF_8);
         long again = client.send("POST", "/api/import", file).get("id").longValue();
         assertThat(client.look(again).get("volume").doubleValue()).isCloseTo(300 * Math.PI, within(1e-9));
         byte[] step = client.raw("GET", "/api/parts/" + id + "/step", null).body();
         assertThat(new String(step, StandardCharsets.US_ASCII)).contains("PRODUCT('Clip'", "CYLINDRICAL_SURFACE");
-        assertThat(client.raw("GET", "/api/parts/" + id + "/stl", null).body().length).isGreaterThan(1000);
+        assertThat(client.raw("GET", "/api/parts/" + id + "/stl", null).body().length)
+                .isGreaterThan(1000);
     }
 
     @Test

@@ -28,7 +28,8 @@ public final class Handover {
     private static void needBodies(PartState state) {
         if (state.stand().bodies().isEmpty()) {
             throw new GeometryException(
-                    GeometryException.Reason.EMPTY_RESULT, "The part has no body yet, so there is nothing to hand over.");
+                    GeometryException.Reason.EMPTY_RESULT,
+                    "The part has no body yet, so there is nothing to hand over.");
         }
     }
 }

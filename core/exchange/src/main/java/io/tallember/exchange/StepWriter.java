@@ -84,8 +84,8 @@ public final class StepWriter {
         int length = put("(LENGTH_UNIT()NAMED_UNIT(*)SI_UNIT(.MILLI.,.METRE.))");
         int angle = put("(NAMED_UNIT(*)PLANE_ANGLE_UNIT()SI_UNIT($,.RADIAN.))");
         int solid = put("(NAMED_UNIT(*)SI_UNIT($,.STERADIAN.)SOLID_ANGLE_UNIT())");
-        int near = put("UNCERTAINTY_MEASURE_WITH_UNIT(LENGTH_MEASURE(" + Tolerance.DEFAULT.linear() + "),"
-                + ref(length) + ",'distance_accuracy_value','')");
+        int near = put("UNCERTAINTY_MEASURE_WITH_UNIT(LENGTH_MEASURE(" + Tolerance.DEFAULT.linear() + ")," + ref(length)
+                + ",'distance_accuracy_value','')");
         int space = put("(GEOMETRIC_REPRESENTATION_CONTEXT(3)GLOBAL_UNCERTAINTY_ASSIGNED_CONTEXT((" + ref(near)
                 + "))GLOBAL_UNIT_ASSIGNED_CONTEXT((" + ref(length) + "," + ref(angle) + "," + ref(solid)
                 + "))REPRESENTATION_CONTEXT('',''))");

@@ -42,7 +42,8 @@ class StepWriterTest {
     }
 
     private static String step(List<Body> bodies) {
-        return StepWriter.write("Yoke \u2013 raw", bodies, bodies.stream().map(b -> "b").toList(), Instant.EPOCH);
+        return StepWriter.write(
+                "Yoke \u2013 raw", bodies, bodies.stream().map(b -> "b").toList(), Instant.EPOCH);
     }
 
     private static long count(String text, String what) {

@@ -137,7 +137,8 @@ public record PartDocument(String name, Unit unit, List<Step> steps, int workLin
     /** Without a step and all that build on it. */
     public PartDocument without(String id) {
         List<Step> gone = withDependants(id);
-        int line = workLine - (int) steps.stream().limit(workLine).filter(gone::contains).count();
+        int line = workLine
+                - (int) steps.stream().limit(workLine).filter(gone::contains).count();
         return new PartDocument(
                 name, unit, steps.stream().filter(s -> !gone.contains(s)).toList(), line, nextId);
     }

@@ -44,7 +44,11 @@ class PlateTest {
     private static Sheet cut() {
         Sheet s = new Sheet("Vane plate", Unit.MM);
         s.block("Plate", Base.TOP, new Pen().rectangle(0, 0, 120, 80), 10, false, Mode.BODY);
-        Pen holes = new Pen().circle(12, 12, 9).circle(108, 12, 9).circle(108, 68, 9).circle(12, 68, 9);
+        Pen holes = new Pen()
+                .circle(12, 12, 9)
+                .circle(108, 12, 9)
+                .circle(108, 68, 9)
+                .circle(12, 68, 9);
         s.cut("Holes", s.on("s2.end(r3)"), holes.slot(45, 40, 30, 14), 10, true);
         return s;
     }
@@ -82,8 +86,8 @@ class PlateTest {
         PartState first = s.state();
         ExtrudeStep e = (ExtrudeStep) s.document().step("s2");
         PartDocument before = s.document();
-        s.with(new Command.ChangeStep(new ExtrudeStep(
-                e.id(), "", false, e.sketch(), e.regions(), 16, false, false, Mode.BODY)));
+        s.with(new Command.ChangeStep(
+                new ExtrudeStep(e.id(), "", false, e.sketch(), e.regions(), 16, false, false, Mode.BODY)));
         assertIsThePlate(s.state(), 16);
         Rebuild r = new Rebuild();
         assertThat(r.build(before).stand()).isSameAs(r.build(before).stand());
@@ -108,8 +112,8 @@ class PlateTest {
     void aFailedStepSaysWhyAndLeavesTheEarlierSolid() {
         Sheet s = cut();
         ExtrudeStep holes = (ExtrudeStep) s.document().step("s5");
-        s.with(new Command.ChangeStep(new ExtrudeStep(
-                "s5", "", false, holes.sketch(), holes.regions(), 10, false, false, Mode.REMOVE)));
+        s.with(new Command.ChangeStep(
+                new ExtrudeStep("s5", "", false, holes.sketch(), holes.regions(), 10, false, false, Mode.REMOVE)));
         PartState state = s.state();
         assertThat(state.outcome("s5").status()).isEqualTo(Status.FAILED);
         assertThat(state.outcome("s5").message()).contains("remove nothing").contains("turn its direction");
@@ -164,7 +168,12 @@ class PlateTest {
         pen.line(c, d);
         Sketch open = pen.sketch();
         s.sketch("Outline", Base.TOP, open);
-        s.extrude("Wedge", "s1", List.of(new RegionReference("", List.of("+c1", "+c2", "+c3"), new Vec2(10, 5))), 4, Mode.BODY);
+        s.extrude(
+                "Wedge",
+                "s1",
+                List.of(new RegionReference("", List.of("+c1", "+c2", "+c3"), new Vec2(10, 5))),
+                4,
+                Mode.BODY);
         assertThat(s.state().outcome("s2").message())
                 .contains("no longer closed in Outline")
                 .contains("gap of 0.2236 mm between");

@@ -57,7 +57,8 @@ final class SampleParts {
         s.cut("Feet holes", s.on("s2.end(r3)"), new Pen().circle(-47, -22, 11).circle(47, -22, 11), 14, true);
         s.block("Oil boss", Base.TOP, new Pen().circle(0, -22, 16), 84, false, Mode.ADD);
         s.document();
-        ExtrudeStep boss = (ExtrudeStep) s.document().steps().get(s.document().steps().size() - 1);
+        ExtrudeStep boss =
+                (ExtrudeStep) s.document().steps().get(s.document().steps().size() - 1);
         s.with(new Command.SwitchStep(boss.id(), true));
         return s.document();
     }
@@ -72,7 +73,12 @@ final class SampleParts {
         s.block("Side pad", Base.TOP, new Pen().circle(0, 62, 30), 34, false, Mode.ADD);
         s.block("Short pad", Base.TOP, new Pen().circle(-54, 0, 38), 20, false, Mode.ADD);
         s.cut("Mast bore", Base.TOP, new Pen().circle(0, 0, 34), 46, false);
-        s.cut("Pad bores", Base.TOP, new Pen().circle(84, 0, 14).circle(0, 62, 12).circle(-54, 0, 16), 40, false);
+        s.cut(
+                "Pad bores",
+                Base.TOP,
+                new Pen().circle(84, 0, 14).circle(0, 62, 12).circle(-54, 0, 16),
+                40,
+                false);
         return s.document();
     }
 
@@ -86,7 +92,8 @@ final class SampleParts {
         s.block("Left lug", s.on("s2.end(r3)"), new Pen().rectangle(-70, -14, 10, 28), 18, false, Mode.ADD);
         s.block("Right lug", s.on("s2.end(r3)"), new Pen().rectangle(60, -14, 10, 28), 18, false, Mode.ADD);
         s.cut("Pivot", Base.SIDE, new Pen().circle(0, 18, 6), 80, false);
-        ExtrudeStep pivot = (ExtrudeStep) s.document().steps().get(s.document().steps().size() - 1);
+        ExtrudeStep pivot =
+                (ExtrudeStep) s.document().steps().get(s.document().steps().size() - 1);
         s.with(new Command.ChangeStep(new ExtrudeStep(
                 pivot.id(), "", false, pivot.sketch(), pivot.regions(), 160, true, false, Mode.REMOVE)));
         return s.document();

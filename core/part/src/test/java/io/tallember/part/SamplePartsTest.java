@@ -35,7 +35,8 @@ class SamplePartsTest {
         PartDocument read = PartFile.read(Files.readString(file));
         assertThat(read).isEqualTo(drawn);
         PartState state = new Rebuild().build(read);
-        assertThat(state.outcomes()).allMatch(o -> o.message().isEmpty() && o.notes().isEmpty());
+        assertThat(state.outcomes())
+                .allMatch(o -> o.message().isEmpty() && o.notes().isEmpty());
         assertThat(state.solids()).hasSize(1);
         assertThat(BodyCheck.deep(state.solids().get(0), Tolerance.DEFAULT).problems())
                 .isEmpty();

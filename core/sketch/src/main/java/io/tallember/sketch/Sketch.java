@@ -26,11 +26,16 @@ public final class Sketch {
     public static final String Y_AXIS = "y-axis";
 
     private static final Map<String, Entity> GIVEN = Map.of(
-            ORIGIN, new SketchPoint(ORIGIN, 0, 0),
-            "x-axis.end", new SketchPoint("x-axis.end", 1, 0),
-            "y-axis.end", new SketchPoint("y-axis.end", 0, 1),
-            X_AXIS, new SketchLine(X_AXIS, ORIGIN, "x-axis.end", true),
-            Y_AXIS, new SketchLine(Y_AXIS, ORIGIN, "y-axis.end", true));
+            ORIGIN,
+            new SketchPoint(ORIGIN, 0, 0),
+            "x-axis.end",
+            new SketchPoint("x-axis.end", 1, 0),
+            "y-axis.end",
+            new SketchPoint("y-axis.end", 0, 1),
+            X_AXIS,
+            new SketchLine(X_AXIS, ORIGIN, "x-axis.end", true),
+            Y_AXIS,
+            new SketchLine(Y_AXIS, ORIGIN, "y-axis.end", true));
 
     public static final Sketch EMPTY = new Sketch(List.of(), List.of());
 
@@ -106,8 +111,7 @@ public final class Sketch {
         if (radius < 1e-9) {
             return Optional.empty();
         }
-        Circle circle =
-                new Circle(Frame.WORLD.at(flat(point(r.centre()).at())), radius);
+        Circle circle = new Circle(Frame.WORLD.at(flat(point(r.centre()).at())), radius);
         if (r instanceof SketchArc a) {
             double from = circle.project(flat(point(a.start()).at()));
             double to = circle.project(flat(point(a.end()).at()));

@@ -39,10 +39,8 @@ public final class Names {
             }
         }
         n.assign(body.faces(), Names::base, neighbours::get, f -> f.bounds().centre());
-        Function<Edge, String> pair = e -> body.facesOf(e).stream()
-                .map(n.keyOf::get)
-                .sorted()
-                .collect(Collectors.joining("|"));
+        Function<Edge, String> pair =
+                e -> body.facesOf(e).stream().map(n.keyOf::get).sorted().collect(Collectors.joining("|"));
         n.assign(
                 body.edges(),
                 pair,
@@ -89,9 +87,10 @@ public final class Names {
                             Collectors.toList()));
             pieces.forEach((pieceKey, same) -> {
                 List<T> sorted = new ArrayList<>(same);
-                sorted.sort(Comparator.comparingDouble((T t) -> round(place.apply(t).x()))
-                        .thenComparingDouble(t -> round(place.apply(t).y()))
-                        .thenComparingDouble(t -> round(place.apply(t).z())));
+                sorted.sort(
+                        Comparator.comparingDouble((T t) -> round(place.apply(t).x()))
+                                .thenComparingDouble(t -> round(place.apply(t).y()))
+                                .thenComparingDouble(t -> round(place.apply(t).z())));
                 for (int i = 0; i < sorted.size(); i++) {
                     put(sorted.get(i), sorted.size() == 1 ? pieceKey : pieceKey + "#" + (i + 1));
                 }

@@ -98,8 +98,7 @@ public final class Region {
     public double distanceToBoundary(Vec3 p) {
         double d = nearest(p).distance();
         for (Piece f : folded) {
-            d = Math.min(
-                    d, f.curve().point(f.curve().project(p, f.range())).distance(p));
+            d = Math.min(d, f.curve().point(f.curve().project(p, f.range())).distance(p));
         }
         return d;
     }

@@ -42,7 +42,8 @@ public record UvLoop(List<Vec2> points, int winding) {
         }
         int winding = period == 0
                 ? 0
-                : (int) Math.rint((points.get(points.size() - 1).x() - points.get(0).x()) / period);
+                : (int) Math.rint(
+                        (points.get(points.size() - 1).x() - points.get(0).x()) / period);
         return new UvLoop(points, winding);
     }
 

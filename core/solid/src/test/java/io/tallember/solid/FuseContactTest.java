@@ -32,7 +32,8 @@ class FuseContactTest {
         Body block = box(0, 0, 0, 20, 20, 10);
         double segment = 10 * (100 * PI - 100 * PI / 3 + 5 * Math.sqrt(75));
         return Stream.of(
-                // name, a, b, common volume, faces of union, faces of a - b (0: nothing left, -1: unchanged, -2: refused)
+                // name, a, b, common volume, faces of union, faces of a - b (0: nothing left, -1: unchanged, -2:
+                // refused)
                 Arguments.of("corner overlap", block, box(10, 10, 5, 30, 30, 15), 500.0, 12, 9),
                 Arguments.of("face on face, inside", block, box(5, 5, 10, 15, 15, 20), 0.0, 11, -1),
                 Arguments.of("face on face, partly", block, box(10, 5, 10, 30, 15, 20), 0.0, 12, -1),
@@ -51,11 +52,11 @@ class FuseContactTest {
                 Arguments.of("boss tangent to a wall", block, cylinder(10, 16, 4, 10, 15), 0.0, 8, -1),
                 Arguments.of("boss tangent inside two walls", block, cylinder(16, 16, 4, 5, 15), PI * 80, 9, -2),
                 Arguments.of("round end as wide as the block", block, cylinder(20, 10, 10, 0, 10), PI * 500, 6, 6),
-                Arguments.of(
-                        "round end, tangent inside the walls", block, cylinder(15, 10, 10, 0, 10), segment, 8, -2),
+                Arguments.of("round end, tangent inside the walls", block, cylinder(15, 10, 10, 0, 10), segment, 8, -2),
                 Arguments.of("axis on a face", block, cylinder(20, 10, 4, 2, 8), PI * 48, 9, 9),
                 Arguments.of("axis on an edge", block, cylinder(20, 20, 4, 0, 10), PI * 40, 7, 7),
-                Arguments.of("bore along x", block, cylinder(along(new Vec3(-5, 10, 5), Vec3.X), 3, 0, 30), PI * 180, 10, 7),
+                Arguments.of(
+                        "bore along x", block, cylinder(along(new Vec3(-5, 10, 5), Vec3.X), 3, 0, 30), PI * 180, 10, 7),
                 Arguments.of(
                         "trough along x, axis on the top",
                         block,
@@ -135,23 +136,26 @@ class FuseContactTest {
     @Test
     void touchingOnlyAlongAnEdgeIsRefused() {
         assertThatThrownBy(() -> Fuse.unite(List.of(box(0, 0, 0, 1, 1, 1), box(1, 1, 0, 2, 2, 1)), TOL))
-                .isInstanceOfSatisfying(GeometryException.class, e -> assertThat(e.reason())
-                        .isEqualTo(GeometryException.Reason.NON_MANIFOLD));
+                .isInstanceOfSatisfying(
+                        GeometryException.class,
+                        e -> assertThat(e.reason()).isEqualTo(GeometryException.Reason.NON_MANIFOLD));
     }
 
     @Test
     void touchingOnlyAlongATangentLineIsRefused() {
         assertThatThrownBy(() -> Fuse.unite(List.of(box(0, 0, 0, 10, 10, 10), cylinder(5, 13, 3, 0, 10)), TOL))
-                .isInstanceOfSatisfying(GeometryException.class, e -> assertThat(e.reason())
-                        .isEqualTo(GeometryException.Reason.NON_MANIFOLD));
+                .isInstanceOfSatisfying(
+                        GeometryException.class,
+                        e -> assertThat(e.reason()).isEqualTo(GeometryException.Reason.NON_MANIFOLD));
     }
 
     @Test
     void unequalCrossingCylindersAreRefusedWithTheReason() {
         Body a = cylinder(along(new Vec3(-20, 0, 0), Vec3.X), 3, 0, 40);
         assertThatThrownBy(() -> Fuse.unite(List.of(a, cylinder(0, 0, 5, -20, 20)), TOL))
-                .isInstanceOfSatisfying(GeometryException.class, e -> assertThat(e.reason())
-                        .isEqualTo(GeometryException.Reason.UNSUPPORTED_INTERSECTION));
+                .isInstanceOfSatisfying(
+                        GeometryException.class,
+                        e -> assertThat(e.reason()).isEqualTo(GeometryException.Reason.UNSUPPORTED_INTERSECTION));
     }
 
     @Test
@@ -194,8 +198,8 @@ class FuseContactTest {
     @Test
     void untouchedFacesAreShared() {
         Body plate = box(0, 0, 0, 40, 20, 10);
-        Body cut =
-                Fuse.subtract(List.of(plate), List.of(cylinder(10, 10, 3, 5, 15)), TOL).get(0);
+        Body cut = Fuse.subtract(List.of(plate), List.of(cylinder(10, 10, 3, 5, 15)), TOL)
+                .get(0);
         long shared = cut.faces().stream().filter(plate.faces()::contains).count();
         assertThat(shared).isEqualTo(5);
     }

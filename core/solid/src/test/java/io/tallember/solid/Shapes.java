@@ -30,8 +30,7 @@ public final class Shapes {
         return box(Frame.WORLD, x0, y0, z0, x1, y1, z1, "box");
     }
 
-    public static Body box(
-            Frame f, double x0, double y0, double z0, double x1, double y1, double z1, String step) {
+    public static Body box(Frame f, double x0, double y0, double z0, double x1, double y1, double z1, String step) {
         return Extrude.of(polygon(f, x0, y0, x1, y0, x1, y1, x0, y1), z0, z1, step, "r", TOL);
     }
 

@@ -33,8 +33,10 @@ public class Border extends OncePerRequestFilter {
             refuse(response, 413, "The file is larger than a part file can be (16 MB).");
         } else {
             response.setHeader("X-Content-Type-Options", "nosniff");
-            response.setHeader("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline';"
-                    + " img-src 'self' data: blob:; connect-src 'self' ws: wss:; frame-ancestors 'none'");
+            response.setHeader(
+                    "Content-Security-Policy",
+                    "default-src 'self'; style-src 'self' 'unsafe-inline';"
+                            + " img-src 'self' data: blob:; connect-src 'self' ws: wss:; frame-ancestors 'none'");
             chain.doFilter(request, response);
         }
     }

@@ -50,7 +50,12 @@ class HomeApi {
     HomePage look() {
         List<PartLine> lines = parts.all().stream()
                 .map(p -> new PartLine(
-                        p.id(), p.folder(), p.name(), p.unit(), p.revision(), p.changed().toString()))
+                        p.id(),
+                        p.folder(),
+                        p.name(),
+                        p.unit(),
+                        p.revision(),
+                        p.changed().toString()))
                 .toList();
         return new HomePage(folders.folders(), lines);
     }

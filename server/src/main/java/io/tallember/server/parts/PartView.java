@@ -134,7 +134,8 @@ public class PartView {
         path.append(String.format(Locale.ROOT, "M%.8g %.8g", start.x(), start.y()));
         for (Profile.Edge e : loop) {
             if (e.curve() instanceof Line) {
-                path.append(String.format(Locale.ROOT, "L%.8g %.8g", e.end().x(), e.end().y()));
+                path.append(String.format(
+                        Locale.ROOT, "L%.8g %.8g", e.end().x(), e.end().y()));
             } else {
                 double r = e.curve().derivative(0).length();
                 Interval range = e.range();
@@ -142,7 +143,14 @@ public class PartView {
                     Vec3 p = e.curve().point(e.forward() ? range.at(i / 2.0) : range.at(1 - i / 2.0));
                     int large = range.length() / 2 > Math.PI ? 1 : 0;
                     path.append(String.format(
-                            Locale.ROOT, "A%.8g %.8g 0 %d %d %.8g %.8g", r, r, large, e.forward() ? 1 : 0, p.x(), p.y()));
+                            Locale.ROOT,
+                            "A%.8g %.8g 0 %d %d %.8g %.8g",
+                            r,
+                            r,
+                            large,
+                            e.forward() ? 1 : 0,
+                            p.x(),
+                            p.y()));
                 }
             }
         }
@@ -157,7 +165,9 @@ public class PartView {
         for (Face f : b.body().faces()) {
             Drawn.Shape s = drawn.of(f);
             ObjectNode face = faces.addObject();
-            face.put("key", names.of(f)).put("shape", s.key()).put("surface", f.surface().kind());
+            face.put("key", names.of(f))
+                    .put("shape", s.key())
+                    .put("surface", f.surface().kind());
             face.setAll(s.picked());
             ArrayNode steps = face.putArray("steps");
             f.origins().stream().map(o -> o.step()).distinct().forEach(steps::add);

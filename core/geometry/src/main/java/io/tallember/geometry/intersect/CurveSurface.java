@@ -32,8 +32,7 @@ public final class CurveSurface {
 
     /** All meetings within the range, ends included (by the linear tolerance along the curve). */
     public static List<Meeting> meet(Curve curve, Interval range, Surface surface, Tolerance tol) {
-        List<Meeting> all =
-                curve instanceof Line line ? line(line, surface, tol) : conic(curve, surface, tol);
+        List<Meeting> all = curve instanceof Line line ? line(line, surface, tol) : conic(curve, surface, tol);
         List<Meeting> within = new ArrayList<>();
         for (Meeting m : all) {
             double slack = tol.linear() / curve.derivative(m.t()).length();

@@ -49,7 +49,9 @@ public final class SurfaceSurface {
         Vec3 d = p.normal().cross(q.normal());
         double sine = d.length();
         if (tol.parallelOver(sine, where.diagonal())) {
-            return Math.abs(q.signedDistance(p.point(p.project(where.centre()).x(), p.project(where.centre()).y())))
+            return Math.abs(q.signedDistance(p.point(
+                                    p.project(where.centre()).x(),
+                                    p.project(where.centre()).y())))
                             <= tol.linear()
                     ? Result.SAME
                     : Result.NONE;
@@ -162,7 +164,8 @@ public final class SurfaceSurface {
         int n = 720;
         for (int i = 0; i < n; i++) {
             for (Cylinder[] pair : new Cylinder[][] {{a, b}, {b, a}}) {
-                Line ruling = new Line(pair[0].point(2 * Math.PI * i / n, 0), pair[0].frame().z());
+                Line ruling = new Line(
+                        pair[0].point(2 * Math.PI * i / n, 0), pair[0].frame().z());
                 for (Meeting m : CurveSurface.meet(ruling, all, pair[1], tol)) {
                     if (box.contains(ruling.point(m.t()))) {
                         return true;

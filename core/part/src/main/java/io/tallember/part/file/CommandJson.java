@@ -51,16 +51,21 @@ public final class CommandJson {
     }
 
     private static Command draw(Fields f, Unit unit) {
-        List<Entity> entities = f.list("entities").stream().map(StepJson::entity).toList();
-        List<Constraint> constraints =
-                f.list("constraints").stream().map(c -> StepJson.constraint(c, unit)).toList();
+        List<Entity> entities =
+                f.list("entities").stream().map(StepJson::entity).toList();
+        List<Constraint> constraints = f.list("constraints").stream()
+                .map(c -> StepJson.constraint(c, unit))
+                .toList();
         return new Command.Draw(f.text("id"), entities, constraints);
     }
 
     private static Command place(Fields f) {
         Map<String, Vec2> points = new HashMap<>();
         f.map("points").forEach((id, at) -> {
-            if (!at.isArray() || at.size() != 2 || !at.get(0).isNumber() || !at.get(1).isNumber()) {
+            if (!at.isArray()
+                    || at.size() != 2
+                    || !at.get(0).isNumber()
+                    || !at.get(1).isNumber()) {
                 throw Refusal.of("Point " + Refusal.quoted(id) + " should be two numbers.");
             }
             points.put(id, new Vec2(at.get(0).doubleValue(), at.get(1).doubleValue()));

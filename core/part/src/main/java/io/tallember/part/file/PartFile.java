@@ -67,9 +67,8 @@ public final class PartFile {
         try {
             return MAPPER.readTree(text);
         } catch (JacksonException e) {
-            throw Refusal.of(
-                    "The file isn't sound JSON text: line " + (e.getLocation() == null ? 1 : e.getLocation().getLineNr())
-                            + " can't be read.");
+            throw Refusal.of("The file isn't sound JSON text: line "
+                    + (e.getLocation() == null ? 1 : e.getLocation().getLineNr()) + " can't be read.");
         }
     }
 }

@@ -111,7 +111,8 @@ public final class StepJson {
         String name = f.text("name", "");
         boolean off = f.flag("off");
         if (kind.equals("sketch")) {
-            List<Entity> entities = f.list("entities").stream().map(StepJson::entity).toList();
+            List<Entity> entities =
+                    f.list("entities").stream().map(StepJson::entity).toList();
             List<Constraint> constraints =
                     f.list("constraints").stream().map(c -> constraint(c, unit)).toList();
             return new SketchStep(id, name, off, plane(f), new Sketch(entities, constraints));

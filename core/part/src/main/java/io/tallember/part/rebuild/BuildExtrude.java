@@ -75,7 +75,8 @@ final class BuildExtrude {
 
     private static GeometryException lost(RegionReference ref, PlacedSketch placed) {
         StringBuilder b = new StringBuilder("The region inside ");
-        b.append(String.join(", ", ref.boundary().stream().map(s -> s.substring(1)).toList()));
+        b.append(String.join(
+                ", ", ref.boundary().stream().map(s -> s.substring(1)).toList()));
         b.append(" is no longer closed in ").append(placed.step().name()).append('.');
         if (placed.reading().gaps().isEmpty()) {
             b.append(" Draw the missing side, or pick another region.");
@@ -110,7 +111,8 @@ final class BuildExtrude {
     }
 
     private List<PartBody> near(List<Body> tools) {
-        List<Box3> boxes = tools.stream().map(t -> t.bounds().grown(TOL.linear())).toList();
+        List<Box3> boxes =
+                tools.stream().map(t -> t.bounds().grown(TOL.linear())).toList();
         return before.bodies().stream()
                 .filter(b -> boxes.stream().anyMatch(x -> x.overlaps(b.body().bounds())))
                 .toList();

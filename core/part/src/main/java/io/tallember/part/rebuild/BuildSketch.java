@@ -34,8 +34,10 @@ final class BuildSketch {
                     "The face this sketch lies on is no longer flat. Put the sketch on a flat face or a plane.");
         }
         if (!found.exact()) {
-            notes.add("The face under this sketch has changed its neighbours; the piece nearest to the old one was taken.");
+            notes.add(
+                    "The face under this sketch has changed its neighbours; the piece nearest to the old one was taken.");
         }
-        return SketchPlane.frameOn(p.frame().origin(), found.face().outward(p.frame().origin()));
+        return SketchPlane.frameOn(
+                p.frame().origin(), found.face().outward(p.frame().origin()));
     }
 }

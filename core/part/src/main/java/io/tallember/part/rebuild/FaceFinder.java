@@ -45,6 +45,8 @@ final class FaceFinder {
         Vec3 foot = p.plus(-f.surface().signedDistance(p), f.surface().normalAt(p));
         double away = Math.abs(f.surface().signedDistance(p));
         boolean within = f.region().locate(foot, Tolerance.DEFAULT) != io.tallember.solid.Region.Place.OUTSIDE;
-        return within ? away : away + f.bounds().distance(p) + 1e-3 * f.bounds().centre().distance(p) + 1;
+        return within
+                ? away
+                : away + f.bounds().distance(p) + 1e-3 * f.bounds().centre().distance(p) + 1;
     }
 }

@@ -30,17 +30,19 @@ class PartFileTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "tall-ember-part | some-other | isn't a Tall Ember part file",
-        "\"version\" : 1 | \"version\" : 7 | newer Tall Ember",
-        "\"unit\" : \"in\" | \"unit\" : \"furlong\" | mm, cm or in",
-        "\"workLine\" : 4 | \"workLine\" : 9 | outside the build sheet",
-        "\"distance\" : 6.0 | \"distance\" : -6.0 | above zero",
-        "\"sketch\" : \"s1\" | \"sketch\" : \"s9\" | isn't above it",
-        "\"kind\" : \"extrude\" | \"kind\" : \"enchant\" | can't be of the kind",
-        "\"start\" : \"p1\" | \"start\" : \"p77\" | isn't in the sketch",
-        "\"steps\" : | \"steps\" | isn't sound JSON",
-    })
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "tall-ember-part | some-other | isn't a Tall Ember part file",
+                "\"version\" : 1 | \"version\" : 7 | newer Tall Ember",
+                "\"unit\" : \"in\" | \"unit\" : \"furlong\" | mm, cm or in",
+                "\"workLine\" : 4 | \"workLine\" : 9 | outside the build sheet",
+                "\"distance\" : 6.0 | \"distance\" : -6.0 | above zero",
+                "\"sketch\" : \"s1\" | \"sketch\" : \"s9\" | isn't above it",
+                "\"kind\" : \"extrude\" | \"kind\" : \"enchant\" | can't be of the kind",
+                "\"start\" : \"p1\" | \"start\" : \"p77\" | isn't in the sketch",
+                "\"steps\" : | \"steps\" | isn't sound JSON",
+            })
     void wrongFilesAreRefusedWithTheReason(String good, String bad, String reason) {
         String text = PartFile.write(sample());
         assertThat(text).contains(good);

@@ -85,8 +85,7 @@ public final class SketchReader {
             }
         }
         for (List<Half> round : out.values()) {
-            round.sort(Comparator.comparingDouble(SketchReader::roughAngle)
-                    .thenComparingDouble(Half::startBend));
+            round.sort(Comparator.comparingDouble(SketchReader::roughAngle).thenComparingDouble(Half::startBend));
             for (int i = 0; i < round.size(); i++) {
                 // arriving along the twin of round[i], the sharpest left turn is the next one clockwise
                 round.get(i).twin.next = round.get((i + round.size() - 1) % round.size());
@@ -149,7 +148,9 @@ public final class SketchReader {
             for (int i = 0; i < outers.size(); i++) {
                 if (areas.get(i) > -area(hole) + tol.linear()
                         && (best < 0 || areas.get(i) < areas.get(best))
-                        && contains(outers.get(i), hole.get(0).curve().point(hole.get(0).range().middle()))) {
+                        && contains(
+                                outers.get(i),
+                                hole.get(0).curve().point(hole.get(0).range().middle()))) {
                     best = i;
                 }
             }
@@ -159,7 +160,8 @@ public final class SketchReader {
         }
         List<Region> regions = new ArrayList<>();
         for (int i = 0; i < outers.size(); i++) {
-            double area = areas.get(i) + holes.get(i).stream().mapToDouble(SketchReader::area).sum();
+            double area = areas.get(i)
+                    + holes.get(i).stream().mapToDouble(SketchReader::area).sum();
             regions.add(new Region(outers.get(i), holes.get(i), area, inside(outers.get(i), holes.get(i))));
         }
         return regions;
@@ -234,11 +236,12 @@ public final class SketchReader {
                 for (Profile.Edge e : loop) {
                     Curve c = e.curve();
                     boolean round = c.period() > 0 && e.range().length() > c.period() - 1e-9;
-                    for (Meeting m : CurveCurve.meet(
-                            ray, new Interval(0, 4 * Tolerance.REACH), c, e.range(), tol)) {
+                    for (Meeting m : CurveCurve.meet(ray, new Interval(0, 4 * Tolerance.REACH), c, e.range(), tol)) {
                         double slack = 4 * tol.linear() / c.derivative(m.s()).length();
                         clean &= !m.touching()
-                                && (round || m.s() > e.range().lo() + slack && m.s() < e.range().hi() - slack);
+                                && (round
+                                        || m.s() > e.range().lo() + slack
+                                                && m.s() < e.range().hi() - slack);
                         hits.add(m.t());
                     }
                 }
@@ -285,7 +288,8 @@ public final class SketchReader {
                 Vec2 at = sketch.point(p).at();
                 for (int node : dead) {
                     if (graph.node(node).distance(new Vec3(at.x(), at.y(), 0)) <= 2 * tol.linear()
-                            && !(c instanceof io.tallember.sketch.Round r && r.centre().equals(p))
+                            && !(c instanceof io.tallember.sketch.Round r
+                                    && r.centre().equals(p))
                             && named.add(node)) {
                         ids.add(p);
                     }
@@ -303,7 +307,9 @@ public final class SketchReader {
         List<Gap> out = new ArrayList<>();
         for (int i = 0; i < ends.size(); i++) {
             for (int j = i + 1; j < ends.size(); j++) {
-                double d = sketch.point(ends.get(i)).at().distance(sketch.point(ends.get(j)).at());
+                double d = sketch.point(ends.get(i))
+                        .at()
+                        .distance(sketch.point(ends.get(j)).at());
                 if (d <= GAP_SHARE * size) {
                     out.add(new Gap(ends.get(i), ends.get(j), d));
                 }
@@ -311,8 +317,8 @@ public final class SketchReader {
         }
         out.sort(Comparator.comparingDouble(Gap::distance));
         Set<String> used = new HashSet<>();
-        out.removeIf(g -> used.contains(g.first()) || used.contains(g.second())
-                || !used.add(g.first()) || !used.add(g.second()));
+        out.removeIf(g ->
+                used.contains(g.first()) || used.contains(g.second()) || !used.add(g.first()) || !used.add(g.second()));
         return out;
     }
 }

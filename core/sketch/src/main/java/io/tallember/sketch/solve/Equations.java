@@ -147,13 +147,11 @@ final class Equations {
             double side = side(middle(m), l) < 0 ? -1 : 1;
             put(
                     c.id(),
-                    v -> offset(v[4].plus(v[6]).times(0.5), v[5].plus(v[7]).times(0.5), v).minus(side * c.value()),
+                    v -> offset(v[4].plus(v[6]).times(0.5), v[5].plus(v[7]).times(0.5), v)
+                            .minus(side * c.value()),
                     ends(l, m));
         } else {
-            put(
-                    c.id(),
-                    v -> Jet.length(v[2].minus(v[0]), v[3].minus(v[1])).minus(c.value()),
-                    xy(first(c), second(c)));
+            put(c.id(), v -> Jet.length(v[2].minus(v[0]), v[3].minus(v[1])).minus(c.value()), xy(first(c), second(c)));
         }
     }
 
@@ -205,7 +203,8 @@ final class Equations {
                     v -> {
                         Jet dx = v[2].minus(v[0]);
                         Jet dy = v[3].minus(v[1]);
-                        return Jet.dot(dx, dy, v[6].minus(v[4]), v[7].minus(v[5])).over(Jet.length(dx, dy));
+                        return Jet.dot(dx, dy, v[6].minus(v[4]), v[7].minus(v[5]))
+                                .over(Jet.length(dx, dy));
                     },
                     join(xy(l.start(), l.end()), xy(r.centre(), end)));
             return;
@@ -282,18 +281,14 @@ final class Equations {
     }
 
     private void onCircle(String source, String p, Round r) {
-        put(
-                source,
-                v -> Jet.length(v[2].minus(v[0]), v[3].minus(v[1])).minus(v[4]),
-                join(xy(r.centre(), p), new int[] {scalars.r(r.id())}));
+        put(source, v -> Jet.length(v[2].minus(v[0]), v[3].minus(v[1])).minus(v[4]), join(xy(r.centre(), p), new int[] {
+            scalars.r(r.id())
+        }));
     }
 
     private void putSide(String source, String p, SketchLine l, double distance) {
         double sign = side(at(p), l) < 0 ? -1 : 1;
-        put(
-                source,
-                v -> offset(v[4], v[5], v).minus(sign * distance),
-                join(xy(l.start(), l.end()), xy(p)));
+        put(source, v -> offset(v[4], v[5], v).minus(sign * distance), join(xy(l.start(), l.end()), xy(p)));
     }
 
     /** Signed distance of (px, py) from the line through inputs 0 to 3. */
@@ -329,7 +324,9 @@ final class Equations {
     }
 
     private static int[] join(int[]... parts) {
-        return java.util.Arrays.stream(parts).flatMapToInt(java.util.Arrays::stream).toArray();
+        return java.util.Arrays.stream(parts)
+                .flatMapToInt(java.util.Arrays::stream)
+                .toArray();
     }
 
     private Entity find(String id) {

@@ -35,8 +35,12 @@ public final class Measure {
             }
             return Math.abs(d.cross(sketch.point(a.id()).at().minus(from))) / d.length();
         }
-        Vec2 p = a instanceof SketchLine l ? sketch.point(l.start()).at() : sketch.point(a.id()).at();
-        Vec2 q = a instanceof SketchLine l ? sketch.point(l.end()).at() : sketch.point(b.id()).at();
+        Vec2 p = a instanceof SketchLine l
+                ? sketch.point(l.start()).at()
+                : sketch.point(a.id()).at();
+        Vec2 q = a instanceof SketchLine l
+                ? sketch.point(l.end()).at()
+                : sketch.point(b.id()).at();
         return k == Kind.HORIZONTAL_DISTANCE
                 ? Math.abs(p.x() - q.x())
                 : k == Kind.VERTICAL_DISTANCE ? Math.abs(p.y() - q.y()) : p.distance(q);

@@ -28,7 +28,8 @@ class SketchReaderTest {
 
     @Test
     void aCircleInASquareIsAHoleAndARegionOfItsOwn() {
-        List<Region> r = read(square(0, 0, 10, 10).point("m", 5, 5).circle("o", "m", 2)).regions();
+        List<Region> r =
+                read(square(0, 0, 10, 10).point("m", 5, 5).circle("o", "m", 2)).regions();
         assertThat(r).hasSize(2);
         assertThat(r.get(0).area()).isCloseTo(100 - 4 * Math.PI, within(1e-12));
         assertThat(r.get(0).holes()).hasSize(1);
@@ -73,7 +74,8 @@ class SketchReaderTest {
                 .regions();
         assertThat(split).hasSize(2);
         assertThat(split.stream().mapToDouble(Region::area).sum()).isCloseTo(100, within(1e-9));
-        Reading stub = read(square(0, 0, 10, 10).point("s", 5, 5).point("t", 5, 10).line("stub", "s", "t"));
+        Reading stub =
+                read(square(0, 0, 10, 10).point("s", 5, 5).point("t", 5, 10).line("stub", "s", "t"));
         assertThat(stub.regions()).hasSize(1);
         assertThat(stub.regions().get(0).outer()).as("the side is whole again").hasSize(4);
         assertThat(stub.openEnds()).containsExactly("s");
@@ -105,7 +107,8 @@ class SketchReaderTest {
 
     @Test
     void aTangentCircleTouchesWithoutCutting() {
-        List<Region> r = read(square(0, 0, 10, 10).point("m", 5, 2).circle("o", "m", 2)).regions();
+        List<Region> r =
+                read(square(0, 0, 10, 10).point("m", 5, 2).circle("o", "m", 2)).regions();
         assertThat(r).hasSize(2);
         assertThat(r.stream().mapToDouble(Region::area).sum()).isCloseTo(100, within(1e-9));
         assertThat(r.stream().mapToDouble(Region::area).min().orElseThrow()).isCloseTo(4 * Math.PI, within(1e-9));
@@ -124,7 +127,10 @@ class SketchReaderTest {
                 d.line("l" + i, "s" + i, "t" + i).circle("o" + i, "m" + i, 1 + 18 * r.nextDouble());
             }
             double sum = read(d).regions().stream()
-                    .filter(x -> x.inside().x() > 0 && x.inside().x() < 100 && x.inside().y() > 0 && x.inside().y() < 100)
+                    .filter(x -> x.inside().x() > 0
+                            && x.inside().x() < 100
+                            && x.inside().y() > 0
+                            && x.inside().y() < 100)
                     .mapToDouble(Region::area)
                     .sum();
             assertThat(sum).as("seed " + seed).isCloseTo(10_000, within(1e-6));

@@ -15,9 +15,7 @@ import org.junit.jupiter.api.Test;
 
 class SolverTest {
     private static Draw plate() {
-        return Draw.rectangle(0, 0, 100, 60)
-                .size("w", Kind.DISTANCE, 120, "ab")
-                .size("h", Kind.DISTANCE, 80, "bc");
+        return Draw.rectangle(0, 0, 100, 60).size("w", Kind.DISTANCE, 120, "ab").size("h", Kind.DISTANCE, 80, "bc");
     }
 
     private static Sketch solved(Draw d) {
@@ -49,20 +47,18 @@ class SolverTest {
     @Test
     void aSecondWidthFightsAndBothAreNamedNewestFirst() {
         Sketch s = solved(plate());
-        Sketch wrong = s.with(
-                java.util.List.of(),
-                java.util.List.of(Constraint.dimension("w2", Kind.DISTANCE, 100, "cd")));
+        Sketch wrong =
+                s.with(java.util.List.of(), java.util.List.of(Constraint.dimension("w2", Kind.DISTANCE, 100, "cd")));
         assertThat(Solver.solve(wrong)).isEmpty();
         Judgement j = Solver.judge(wrong);
         assertThat(j.fighting()).startsWith("w2").contains("w").doesNotContain("h");
-        assertThat(Solver.solve(wrong.without(java.util.List.of(j.fighting().get(0))))).isPresent();
+        assertThat(Solver.solve(wrong.without(java.util.List.of(j.fighting().get(0)))))
+                .isPresent();
     }
 
     @Test
     void aRepeatedTruthIsRedundantNotFighting() {
-        Sketch s = solved(plate()
-                .hold(Kind.PARALLEL, "ab", "cd")
-                .size("w2", Kind.DISTANCE, 120, "cd"));
+        Sketch s = solved(plate().hold(Kind.PARALLEL, "ab", "cd").size("w2", Kind.DISTANCE, 120, "cd"));
         Judgement j = Solver.judge(s);
         assertThat(j.fighting()).isEmpty();
         assertThat(j.redundant()).contains("w2").hasSize(2);
@@ -183,7 +179,10 @@ class SolverTest {
             for (String p : "a b c e m n".split(" ")) {
                 d.point(p, 40 * r.nextDouble(), 40 * r.nextDouble());
             }
-            d.line("l", "a", "b").line("q", "c", "e").circle("o", "m", 3 + r.nextDouble()).arc("w", "n", "a", "e");
+            d.line("l", "a", "b")
+                    .line("q", "c", "e")
+                    .circle("o", "m", 3 + r.nextDouble())
+                    .arc("w", "n", "a", "e");
             d.hold(Kind.ON_CURVE, "m", "l").hold(Kind.ON_CURVE, "c", "o").hold(Kind.PARALLEL, "l", "q");
             d.hold(Kind.PERPENDICULAR, "l", "q").hold(Kind.TANGENT, "q", "o").hold(Kind.TANGENT, "l", "w");
             d.hold(Kind.TANGENT, "w", "o").hold(Kind.EQUAL, "l", "q").hold(Kind.MIDPOINT, "n", "q");

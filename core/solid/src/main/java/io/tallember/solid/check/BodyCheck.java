@@ -47,9 +47,7 @@ public final class BodyCheck {
         public void orThrow() {
             if (!valid()) {
                 throw new GeometryException(
-                        touchesItself
-                                ? GeometryException.Reason.NON_MANIFOLD
-                                : GeometryException.Reason.INCONSISTENT,
+                        touchesItself ? GeometryException.Reason.NON_MANIFOLD : GeometryException.Reason.INCONSISTENT,
                         "The solid would not be sound: " + problems.get(0));
             }
         }
@@ -105,7 +103,9 @@ public final class BodyCheck {
             }
             for (Face f : body.facesOf(e)) {
                 for (int i = 0; i <= 4; i++) {
-                    if (Math.abs(f.surface().signedDistance(e.curve().point(e.range().at(i / 4.0)))) > slack) {
+                    if (Math.abs(f.surface()
+                                    .signedDistance(e.curve().point(e.range().at(i / 4.0))))
+                            > slack) {
                         problem("an edge leaves its face", e.middle());
                         break;
                     }
@@ -179,7 +179,9 @@ public final class BodyCheck {
                 chi += 2 - f.loops().size();
             }
             if (chi > 2 || chi % 2 != 0) {
-                problem("faces, edges and corners don't add up (" + chi + ")", one.bounds().centre());
+                problem(
+                        "faces, edges and corners don't add up (" + chi + ")",
+                        one.bounds().centre());
             }
         }
     }

@@ -18,7 +18,8 @@ final class FacePairs {
     private FacePairs() {}
 
     static List<Pair> of(List<Body> bodies, Tolerance tol) {
-        List<Box3> boxes = bodies.stream().map(b -> b.bounds().grown(2 * tol.linear())).toList();
+        List<Box3> boxes =
+                bodies.stream().map(b -> b.bounds().grown(2 * tol.linear())).toList();
         List<Entry> entries = new ArrayList<>();
         for (int b = 0; b < bodies.size(); b++) {
             for (Face f : bodies.get(b).faces()) {

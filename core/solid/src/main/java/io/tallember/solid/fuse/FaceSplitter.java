@@ -25,9 +25,10 @@ final class FaceSplitter {
 
     List<Piece> split(Face face) {
         List<List<Fragment.Half>> boundary = new ArrayList<>();
-        face.loops().forEach(l -> boundary.add(l.coedges().stream()
-                .flatMap(c -> fragments.of(c).stream())
-                .toList()));
+        face.loops()
+                .forEach(l -> boundary.add(l.coedges().stream()
+                        .flatMap(c -> fragments.of(c).stream())
+                        .toList()));
         Set<Fragment> cutting = awayFrom(boundary, sections.cutting(face));
         if (cutting.isEmpty()) {
             return List.of(new Piece(face, untouched(face, boundary), boundary));

@@ -37,8 +37,7 @@ public final class Fuse {
     /** The targets without the material of the tools. */
     public static List<Body> subtract(List<Body> targets, List<Body> tools, Tolerance tol) {
         int n = targets.size();
-        return new Fuse(joined(targets, tools), tol)
-                .select(in -> any(in, 0, n) && !any(in, n, in.length));
+        return new Fuse(joined(targets, tools), tol).select(in -> any(in, 0, n) && !any(in, n, in.length));
     }
 
     /** The material common to targets and tools. */
@@ -76,7 +75,8 @@ public final class Fuse {
         FaceSplitter splitter = new FaceSplitter(fragments, sections, tol);
         List<Classifier> classifiers =
                 bodies.stream().map(b -> new Classifier(b, tol)).toList();
-        List<Box3> boxes = bodies.stream().map(b -> b.bounds().grown(tol.linear())).toList();
+        List<Box3> boxes =
+                bodies.stream().map(b -> b.bounds().grown(tol.linear())).toList();
         List<Built> kept = new ArrayList<>();
         for (int i = 0; i < bodies.size(); i++) {
             for (Face face : bodies.get(i).faces()) {
@@ -103,9 +103,7 @@ public final class Fuse {
             Predicate<boolean[]> wanted,
             List<Built> kept) {
         Face face = piece.face();
-        Region region = piece.untouched()
-                ? face.region()
-                : new Region(face.surface(), face.sense(), piece.loops());
+        Region region = piece.untouched() ? face.region() : new Region(face.surface(), face.sense(), piece.loops());
         Vec3 p = region.interiorPoint(tol)
                 .orElseThrow(() -> new GeometryException(
                         GeometryException.Reason.INCONSISTENT,
@@ -122,7 +120,8 @@ public final class Fuse {
                 continue;
             }
             Body body = bodies.get(k);
-            Face partner = onSame.stream().filter(body.faces()::contains).findFirst().orElse(null);
+            Face partner =
+                    onSame.stream().filter(body.faces()::contains).findFirst().orElse(null);
             if (partner == null) {
                 materialSide[k] = classifiers.get(k).inside(p);
                 outerSide[k] = materialSide[k];

@@ -115,9 +115,11 @@ final class LoopWalker {
         outers.forEach(o -> bounds.add(new ArrayList<>(List.of(o))));
         bounds.addAll(pairs(rising, falling));
         List<List<List<Fragment.Half>>> regions = new ArrayList<>();
-        bounds.forEach(b -> regions.add(new ArrayList<>(b.stream().map(Walked::halves).toList())));
+        bounds.forEach(
+                b -> regions.add(new ArrayList<>(b.stream().map(Walked::halves).toList())));
         List<Region> shapes = bounds.stream()
-                .map(b -> new Region(surface, sense, b.stream().map(Walked::halves).toList()))
+                .map(b -> new Region(
+                        surface, sense, b.stream().map(Walked::halves).toList()))
                 .toList();
         for (Walked hole : holes) {
             regions.get(container(hole, bounds, shapes)).add(hole.halves());
@@ -157,8 +159,7 @@ final class LoopWalker {
         }
         Vec2 at = rising.get(0).uv().points().get(0);
         double period = surface.uPeriod();
-        Comparator<Walked> byHeight =
-                Comparator.comparingDouble(w -> w.uv().heightAt(at.x(), period));
+        Comparator<Walked> byHeight = Comparator.comparingDouble(w -> w.uv().heightAt(at.x(), period));
         List<Walked> lower = new ArrayList<>(rising);
         List<Walked> upper = new ArrayList<>(falling);
         lower.sort(byHeight);

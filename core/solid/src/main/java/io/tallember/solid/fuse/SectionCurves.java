@@ -193,7 +193,9 @@ final class SectionCurves {
         Vec3 p = c.point(0);
         if (a.region().locate(p, tol) == Region.Place.INSIDE && b.region().locate(p, tol) == Region.Place.INSIDE) {
             int place = fragments.pool().add(p);
-            Fragment f = fragments.section(c, new Interval(0, c.period()), place, place).fragment();
+            Fragment f = fragments
+                    .section(c, new Interval(0, c.period()), place, place)
+                    .fragment();
             cuts(a, f);
             cuts(b, f);
         }

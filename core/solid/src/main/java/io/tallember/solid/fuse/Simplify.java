@@ -124,8 +124,7 @@ final class Simplify {
         rim.removeIf(h -> halves.contains(h.twin()));
         return new LoopWalker(first.surface(), first.sense(), pool, tol)
                 .regions(rim).stream()
-                        .map(loops ->
-                                new Built(first.surface(), first.sense(), loops, List.copyOf(origins), null))
+                        .map(loops -> new Built(first.surface(), first.sense(), loops, List.copyOf(origins), null))
                         .toList();
     }
 
@@ -201,7 +200,8 @@ final class Simplify {
             range = new Interval(range.lo(), range.lo() + c.period());
         }
         // A fold (two fragments on one line lying over each other) is no continuation.
-        Vec3 outOfA = afterA ? c.derivative(a.range.hi()) : c.derivative(a.range.lo()).negated();
+        Vec3 outOfA =
+                afterA ? c.derivative(a.range.hi()) : c.derivative(a.range.lo()).negated();
         Vec3 intoB = b.start == place
                 ? b.curve.derivative(b.range.lo())
                 : b.curve.derivative(b.range.hi()).negated();
@@ -223,8 +223,7 @@ final class Simplify {
     }
 
     private static Built rewritten(Built f, Map<Fragment, Fragment.Half> now) {
-        boolean touched = f.loops().stream()
-                .anyMatch(l -> l.stream().anyMatch(h -> now.containsKey(h.fragment())));
+        boolean touched = f.loops().stream().anyMatch(l -> l.stream().anyMatch(h -> now.containsKey(h.fragment())));
         if (!touched) {
             return f;
         }

@@ -84,8 +84,7 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
     }
 
     /** Adds w times the integrals over v from v0 to uv.y at the column u = uv.x. */
-    private static void column(
-            Surface s, boolean sense, Vec2 uv, double v0, Vec3 ref, double w, double[] sum) {
+    private static void column(Surface s, boolean sense, Vec2 uv, double v0, Vec3 ref, double w, double[] sum) {
         for (int j = 0; j < ACROSS.size(); j++) {
             double v = ACROSS.node(j, v0, uv.y());
             double stretch = s.du(uv.x(), v).cross(s.dv(uv.x(), v)).length();

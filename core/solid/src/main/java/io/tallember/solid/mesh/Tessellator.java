@@ -83,7 +83,8 @@ public final class Tessellator {
             if (surface instanceof Cylinder c) {
                 double height = 0;
                 for (Coedge e : face.coedges()) {
-                    height = Math.max(height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
+                    height = Math.max(
+                            height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
                 }
                 sx = 1 / quality.step(c.radius());
                 sy = 0.4 / Math.max(height, 1e-6);
@@ -158,7 +159,10 @@ public final class Tessellator {
                     best = k;
                 }
             }
-            Corner to = b.get(best).shifted(from.x() + wrapped(b.get(best).x() - from.x(), period) - b.get(best).x());
+            Corner to = b.get(best)
+                    .shifted(from.x()
+                            + wrapped(b.get(best).x() - from.x(), period)
+                            - b.get(best).x());
             if (clear(from, to, List.of(a, b), period) && clear(from, to, holes, period)) {
                 return outline(a, i, b, best, to.x() - b.get(best).x(), period);
             }
@@ -167,8 +171,7 @@ public final class Tessellator {
                 GeometryException.Reason.INCONSISTENT, "A round face could not be cut open for display.");
     }
 
-    private static List<Corner> outline(
-            List<Corner> a, int i, List<Corner> b, int k, double shift, double period) {
+    private static List<Corner> outline(List<Corner> a, int i, List<Corner> b, int k, double shift, double period) {
         List<Corner> out = new ArrayList<>();
         double turn = turn(a, period);
         for (int n = 0; n <= a.size(); n++) {
