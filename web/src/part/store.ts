@@ -53,15 +53,32 @@ interface PartStore {
   start(doing: Doing): void;
 }
 
+const MOST_SHAPES = 2000;
+
 let trial: AbortController | null = null;
 let trialTimer = 0;
 let sending: Promise<unknown> = Promise.resolve();
 
+function stopTrial(): void {
+  trial?.abort();
+  trial = null;
+  window.clearTimeout(trialTimer);
+}
+
 export const usePart = create<PartStore>((set, get) => {
-  function keep(view: PartView): PartView {
+  /** Keeps the shapes that came, the newest last, and lets go of the oldest that aren't shown. */
+  function keep(view: PartView): void {
     const shapes = get().shapes;
     for (const [key, shape] of Object.entries(view.shapes)) shapes.set(key, shape);
-    return view;
+    if (shapes.size < MOST_SHAPES) return;
+    const shown = new Set<string>();
+    for (const v of [view, get().view]) {
+      for (const b of v?.bodies ?? []) [...b.faces, ...b.edges].forEach((x) => shown.add(x.shape));
+    }
+    for (const key of shapes.keys()) {
+      if (shapes.size < MOST_SHAPES / 2) break;
+      if (!shown.has(key)) shapes.delete(key);
+    }
   }
 
   function show(view: PartView) {
@@ -73,6 +90,7 @@ export const usePart = create<PartStore>((set, get) => {
       picks: s.picks.filter((p) => stillThere(view, p)),
       hover: null,
       missing: "",
+      saving: false,
     }));
     document.title = `${view.name} · Tall Ember`;
   }
@@ -93,10 +111,9 @@ export const usePart = create<PartStore>((set, get) => {
         show(await ask(view, [...get().shapes.keys()]));
         return true;
       } catch (e) {
+        set({ saving: false, preview: null, previewWhy: "" });
         await refused(e, view.id);
         return false;
-      } finally {
-        set({ saving: false });
       }
     };
     const turn = sending.then(run, run);
@@ -137,19 +154,17 @@ export const usePart = create<PartStore>((set, get) => {
     },
 
     send(command) {
-      get().tryOut(null);
+      stopTrial();
       return inTurn((view, known) => api.command(view.id, view.revision, command, known));
     },
 
     async shift(way) {
-      get().tryOut(null);
+      stopTrial();
       await inTurn((view, known) => api[way](view.id, view.revision, known));
     },
 
     tryOut(command) {
-      trial?.abort();
-      trial = null;
-      window.clearTimeout(trialTimer);
+      stopTrial();
       if (!command) {
         if (get().preview || get().previewWhy) set({ preview: null, previewWhy: "" });
         return;
@@ -174,7 +189,7 @@ export const usePart = create<PartStore>((set, get) => {
         } catch (e) {
           if (e instanceof Refused && trial === control) set({ preview: null, previewWhy: e.message });
         }
-      }, 40);
+      }, 10);
     },
 
     set,

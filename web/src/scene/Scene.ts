@@ -40,6 +40,14 @@ interface ReadyBody {
   view: BodyView;
 }
 
+/** Whether two states of the part look alike, although they were told anew. */
+function sameShapes(a: BodyView[] | null, b: BodyView[] | null): boolean {
+  if (!a || !b || a.length !== b.length) return false;
+  const alike = (x: { key: string; shape: string }[], y: { key: string; shape: string }[]) =>
+    x.length === y.length && x.every((v, i) => v.shape === y[i].shape && v.key === y[i].key);
+  return a.every((x, i) => x.id === b[i].id && alike(x.faces, b[i].faces) && alike(x.edges, b[i].edges));
+}
+
 /** The solids in the view: draws only when something changed, and tells what is under the pointer. */
 export class Scene {
   readonly look = new Look();
@@ -133,9 +141,17 @@ export class Scene {
   show(part: PartView | null, shapes: Map<string, Shape>, display: Display): void {
     const bodies = part?.bodies ?? null;
     if (this.shown === bodies && this.display === display) return;
+    const same = this.display === display && this.bodies.length > 0 && sameShapes(this.shown, bodies);
     this.shown = bodies;
+    if (same) {
+      this.bodies.forEach((b, i) => (b.view = bodies![i]));
+      return;
+    }
     this.display = display;
     this.shapes = shapes;
+    for (const kept of [this.faces, this.lines]) {
+      if (kept.size > 4000) kept.clear();
+    }
     for (const b of this.bodies) b.mesh.geometry.dispose();
     this.solids.clear();
     this.bodies = (bodies ?? []).map((b) => this.ready(b));

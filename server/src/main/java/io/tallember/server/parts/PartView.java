@@ -21,9 +21,12 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Names;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.mass.MassProperties;
+import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.WeakHashMap;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -35,6 +38,7 @@ public class PartView {
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
     private final Drawn drawn;
+    private final Map<PlacedSketch, ObjectNode> told = Collections.synchronizedMap(new WeakHashMap<>());
 
     PartView(Drawn drawn) {
         this.drawn = drawn;
@@ -54,7 +58,10 @@ public class PartView {
             steps.add(step(s, piece.state().outcome(s.id()), piece));
         }
         ObjectNode sketches = n.putObject("sketches");
-        piece.state().stand().sketches().forEach(s -> sketches.set(s.step().id(), sketch(s)));
+        piece.state()
+                .stand()
+                .sketches()
+                .forEach(s -> sketches.set(s.step().id(), told.computeIfAbsent(s, PartView::sketch)));
         ArrayNode bodies = n.putArray("bodies");
         ObjectNode shapes = n.putObject("shapes");
         Box3 box = Box3.EMPTY;

@@ -24,7 +24,11 @@ public class Workshop {
     private static final class Bench {
         final ReentrantLock writing = new ReentrantLock();
         final Rebuild rebuild = new Rebuild();
+        /** The document last read or stored, so that it needn't be read from text again. */
+        volatile Read read = new Read(-1, null);
     }
+
+    private record Read(long revision, PartDocument document) {}
 
     private final Ledger ledger;
     private final Map<Long, Bench> benches = new LinkedHashMap<>(16, 0.75f, true) {
@@ -48,11 +52,21 @@ public class Workshop {
 
     public Piece look(long id) {
         PartRow row = ledger.find(id);
-        return piece(row, ledger.document(row));
+        return piece(row, document(row));
     }
 
     public PartDocument document(long id) {
-        return ledger.document(ledger.find(id));
+        return document(ledger.find(id));
+    }
+
+    private PartDocument document(PartRow row) {
+        Bench b = bench(row.id());
+        Read read = b.read;
+        if (read.revision() != row.revision()) {
+            read = new Read(row.revision(), ledger.document(row));
+            b.read = read;
+        }
+        return read.document();
     }
 
     private Piece piece(PartRow row, PartDocument doc) {
@@ -66,9 +80,11 @@ public class Workshop {
      */
     public Piece command(long id, long revision, JsonNode command) {
         return writing(id, revision, row -> {
-            PartDocument doc = ledger.document(row);
+            PartDocument doc = document(row);
             Command c = CommandJson.read(command, doc);
-            ledger.accept(row, c, command.toString(), c.apply(doc));
+            PartDocument next = c.apply(doc);
+            ledger.accept(row, c, command.toString(), next);
+            bench(id).read = new Read(revision + 1, next);
         });
     }
 
@@ -98,7 +114,7 @@ public class Workshop {
         if (row.revision() != revision) {
             throw new Stale();
         }
-        PartDocument doc = ledger.document(row);
+        PartDocument doc = document(row);
         return piece(row, CommandJson.read(command, doc).apply(doc));
     }
 }

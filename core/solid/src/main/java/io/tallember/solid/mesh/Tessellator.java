@@ -14,11 +14,6 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
-import org.tinfour.common.IConstraint;
-import org.tinfour.common.PolygonConstraint;
-import org.tinfour.common.Vertex;
-import org.tinfour.standard.IncrementalTin;
-import org.tinfour.utils.TriangleCollector;
 
 /**
  * Faces to triangles. Edges are cut into points once; each face's loops are unwrapped into the parameter plane and filled by
@@ -260,60 +255,25 @@ public final class Tessellator {
         return s / 2;
     }
 
-    /** Constrained Delaunay triangles of an outline and its holes. */
     private static int[] triangulate(List<List<Corner>> polygons, boolean sense) {
-        if (polygons.size() == 1 && polygons.get(0).size() == 3) {
-            return turned(polygons.get(0), sense);
-        }
+        List<double[]> flat = new ArrayList<>();
         List<Corner> corners = new ArrayList<>();
-        List<Vertex> vertices = new ArrayList<>();
-        List<IConstraint> constraints = new ArrayList<>();
         for (List<Corner> polygon : polygons) {
-            List<Vertex> ring = new ArrayList<>();
-            for (Corner c : polygon) {
-                ring.add(new Vertex(c.x(), c.y(), 0, corners.size()));
-                corners.add(c);
+            double[] xy = new double[2 * polygon.size()];
+            for (int i = 0; i < polygon.size(); i++) {
+                xy[2 * i] = polygon.get(i).x();
+                xy[2 * i + 1] = polygon.get(i).y();
             }
-            vertices.addAll(ring);
-            boolean outer = polygon == largest(polygons);
-            if (area(polygon) > 0 != outer) {
-                java.util.Collections.reverse(ring);
-            }
-            PolygonConstraint constraint = new PolygonConstraint(ring);
-            constraint.complete();
-            constraints.add(constraint);
+            flat.add(xy);
+            corners.addAll(polygon);
         }
-        IncrementalTin tin = new IncrementalTin(1e-3);
-        tin.add(vertices, null);
-        tin.addConstraints(constraints, false);
-        List<Integer> out = new ArrayList<>();
-        TriangleCollector.visitTrianglesConstrained(tin, t -> {
-            int a = corners.get(t[0].getIndex()).point();
-            int b = corners.get(t[1].getIndex()).point();
-            int c = corners.get(t[2].getIndex()).point();
-            out.add(a);
-            out.add(sense ? b : c);
-            out.add(sense ? c : b);
-        });
-        tin.dispose();
-        return out.stream().mapToInt(Integer::intValue).toArray();
-    }
-
-    private static int[] turned(List<Corner> three, boolean sense) {
-        boolean keep = area(three) > 0 == sense;
-        int a = three.get(0).point();
-        int b = three.get(1).point();
-        int c = three.get(2).point();
-        return keep ? new int[] {a, b, c} : new int[] {a, c, b};
-    }
-
-    private static List<Corner> largest(List<List<Corner>> polygons) {
-        List<Corner> best = polygons.get(0);
-        for (List<Corner> p : polygons) {
-            if (Math.abs(area(p)) > Math.abs(area(best))) {
-                best = p;
-            }
+        int[] indices = Triangulation.of(flat);
+        int[] out = new int[indices.length];
+        for (int i = 0; i < out.length; i += 3) {
+            out[i] = corners.get(indices[i]).point();
+            out[i + 1] = corners.get(indices[sense ? i + 1 : i + 2]).point();
+            out[i + 2] = corners.get(indices[sense ? i + 2 : i + 1]).point();
         }
-        return best;
+        return out;
     }
 }

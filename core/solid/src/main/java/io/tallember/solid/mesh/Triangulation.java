@@ -1,0 +1,141 @@
+package io.tallember.solid.mesh;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.tinfour.common.IConstraint;
+import org.tinfour.common.PolygonConstraint;
+import org.tinfour.common.Vertex;
+import org.tinfour.standard.IncrementalTin;
+import org.tinfour.utils.TriangleCollector;
+
+/**
+ * Constrained Delaunay triangles of an outline with holes. Outlines that differ only beyond the tenth digit share their
+ * triangles, so that a face which was merely moved or stretched is not triangulated anew.
+ */
+final class Triangulation {
+    private static final int KEPT = 4_000;
+    private static final double SAME = 1e-10;
+    private static final Map<Key, int[]> DONE = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Key, int[]> eldest) {
+            return size() > KEPT;
+        }
+    });
+
+    /** Coordinates on the grid of what counts as the same, and where loops end. */
+    private record Key(long[] grid) {
+        @Override
+        public boolean equals(Object o) {
+            return o instanceof Key k && Arrays.equals(grid, k.grid);
+        }
+
+        @Override
+        public int hashCode() {
+            return Arrays.hashCode(grid);
+        }
+    }
+
+    private Triangulation() {}
+
+    /**
+     * Triangles, counter-clockwise, as indices into all corners in the order given.
+     *
+     * @param loops x and y of each corner by turns, one array a loop, all of size about 1; the largest is the outline
+     */
+    static int[] of(List<double[]> loops) {
+        int size = loops.stream().mapToInt(l -> l.length + 1).sum();
+        long[] grid = new long[size];
+        int n = 0;
+        for (double[] l : loops) {
+            for (double v : l) {
+                grid[n++] = Math.round(v / SAME);
+            }
+            grid[n++] = Long.MIN_VALUE;
+        }
+        Key key = new Key(grid);
+        int[] known = DONE.get(key);
+        if (known == null) {
+            known = loops.size() == 1 && loops.get(0).length <= 8 && convex(loops.get(0))
+                    ? fan(loops.get(0))
+                    : delaunay(loops);
+            DONE.put(key, known);
+        }
+        return known;
+    }
+
+    private static boolean convex(double[] l) {
+        int n = l.length / 2;
+        double sign = Math.signum(area(l));
+        for (int i = 0; i < n; i++) {
+            int a = 2 * i;
+            int b = 2 * ((i + 1) % n);
+            int c = 2 * ((i + 2) % n);
+            double turn = (l[b] - l[a]) * (l[c + 1] - l[b + 1]) - (l[b + 1] - l[a + 1]) * (l[c] - l[b]);
+            if (turn * sign <= 1e-9) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static int[] fan(double[] l) {
+        int n = l.length / 2;
+        boolean ccw = area(l) > 0;
+        int[] out = new int[3 * (n - 2)];
+        for (int i = 0; i < n - 2; i++) {
+            out[3 * i + 1] = ccw ? i + 1 : i + 2;
+            out[3 * i + 2] = ccw ? i + 2 : i + 1;
+        }
+        return out;
+    }
+
+    private static double area(double[] l) {
+        double s = 0;
+        for (int i = 0; i < l.length; i += 2) {
+            int j = (i + 2) % l.length;
+            s += l[i] * l[j + 1] - l[j] * l[i + 1];
+        }
+        return s / 2;
+    }
+
+    private static int[] delaunay(List<double[]> loops) {
+        double[] outline = loops.get(0);
+        for (double[] l : loops) {
+            if (Math.abs(area(l)) > Math.abs(area(outline))) {
+                outline = l;
+            }
+        }
+        List<Vertex> vertices = new ArrayList<>();
+        List<IConstraint> constraints = new ArrayList<>();
+        for (double[] l : loops) {
+            List<Vertex> ring = new ArrayList<>();
+            for (int i = 0; i < l.length; i += 2) {
+                ring.add(new Vertex(l[i], l[i + 1], 0, vertices.size() + i / 2));
+            }
+            vertices.addAll(ring);
+            if (area(l) > 0 != (l == outline)) {
+                Collections.reverse(ring);
+            }
+            PolygonConstraint constraint = new PolygonConstraint(ring);
+            constraint.complete();
+            constraints.add(constraint);
+        }
+        IncrementalTin tin = new IncrementalTin(1e-3);
+        tin.add(vertices, null);
+        tin.addConstraints(constraints, false);
+        List<Integer> out = new ArrayList<>();
+        TriangleCollector.visitTrianglesConstrained(tin, t -> {
+            for (Vertex v : t) {
+                out.add(v.getIndex());
+            }
+        });
+        tin.dispose();
+        return out.stream().mapToInt(Integer::intValue).toArray();
+    }
+}

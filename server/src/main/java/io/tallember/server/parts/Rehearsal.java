@@ -1,0 +1,64 @@
+package io.tallember.server.parts;
+
+import io.tallember.part.Command;
+import io.tallember.part.ExtrudeStep;
+import io.tallember.part.PartDocument;
+import io.tallember.part.file.PartFile;
+import io.tallember.part.rebuild.Rebuild;
+import io.tallember.server.store.PartRow;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDateTime;
+import java.util.Set;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+
+/**
+ * Builds a sample some times after the start, aside, so that Java has compiled what a designer's first change needs before
+ * it is made. Nothing is stored.
+ */
+@Component
+class Rehearsal {
+    private static final int ROUNDS = 150;
+
+    private final PartView view;
+    private final boolean wanted;
+
+    Rehearsal(PartView view, @Value("${tallember.rehearse}") boolean wanted) {
+        this.view = view;
+        this.wanted = wanted;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        if (wanted) {
+            Thread aside = new Thread(this::rehearse, "rehearsal");
+            aside.setDaemon(true);
+            aside.setPriority(Thread.MIN_PRIORITY);
+            aside.start();
+        }
+    }
+
+    private void rehearse() {
+        try {
+            String text = new ClassPathResource("samples/vane-plate.json").getContentAsString(StandardCharsets.UTF_8);
+            PartDocument doc = PartFile.read(text);
+            ExtrudeStep e = (ExtrudeStep) doc.step("s2");
+            PartRow row = new PartRow(0L, null, "", "mm", 1L, 1L, 1L, LocalDateTime.MIN, null);
+            Rebuild rebuild = new Rebuild();
+            for (int i = 0; i < ROUNDS; i++) {
+                ExtrudeStep changed = new ExtrudeStep(
+                        e.id(), "", false, e.sketch(), e.regions(), 5 + 0.01 * i, false, false, e.mode());
+                PartDocument next = new Command.ChangeStep(changed).apply(PartFile.read(PartFile.write(doc)));
+                view.of(new Workshop.Piece(row, rebuild.build(next), "", ""), Set.of())
+                        .toString();
+            }
+        } catch (IOException | RuntimeException e) {
+            LoggerFactory.getLogger(Rehearsal.class).warn("The rehearsal failed; nothing else is touched", e);
+        }
+    }
+}
