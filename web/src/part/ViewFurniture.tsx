@@ -10,7 +10,7 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
   const unit = usePart((s) => s.view?.unit ?? "mm");
   const eye = look.toEye();
   const azimuth = (Math.atan2(eye.x, -eye.y) * 180) / Math.PI;
-  const flat = Math.abs(eye.z) > 0.999;
+  const straight = Math.max(Math.abs(eye.x), Math.abs(eye.y), Math.abs(eye.z)) > 0.999;
   const on = (name: string) =>
     ({
       Top: eye.z > 0.999,
@@ -52,7 +52,7 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
             transform={`rotate(${15 * i})`}
           />
         ))}
-        {!flat && <path d="M0 57L-6 48H6Z" fill="var(--ink)" transform={`rotate(${-azimuth})`} />}
+        {!straight && <path d="M0 57L-6 48H6Z" fill="var(--ink)" transform={`rotate(${-azimuth})`} />}
         {word("Back", 0, -40)}
         {word("Front", 0, 50)}
         {word("Left", -46, 4, -90)}

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Scene } from "../scene/Scene";
 import { useLookStore } from "../scene/useLook";
 import { PointerTags } from "../sketch/PointerTags";
@@ -24,6 +24,7 @@ export function ViewPane() {
   const scene = useRef<Scene | null>(null);
   const grip = useRef<{ x: number; y: number; pan: boolean; moved: boolean } | null>(null);
   const fitted = useRef<number | null>(null);
+  const [pickedAt, setPickedAt] = useState<[number, number]>([0, 0]);
   const { view, preview, display, hover, picks, litStep, doing, set, shapes } = usePart();
 
   useEffect(() => {
@@ -120,6 +121,7 @@ export function ViewPane() {
   const click = (e: React.MouseEvent) => {
     if (!pickable || e.target !== canvas.current) return;
     const found = scene.current!.pick(...at(e));
+    setPickedAt(at(e));
     if (doing.kind === "choosing-face") {
       const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
       if (face?.normal) void newSketch(onFace(face));
@@ -198,7 +200,7 @@ export function ViewPane() {
         </div>
       </div>
       {flatPick && (
-        <div className="chips" style={{ left: 150, bottom: 92 }}>
+        <div className="chips" style={chipPlace(pickedAt)}>
           <span className="who">This face</span>
           <button onClick={startOnFace}>Sketch on it</button>
           <button onClick={() => usePart.getState().set({ picks: [] })}>Leave it</button>
@@ -208,4 +210,13 @@ export function ViewPane() {
       <ViewFurniture sketching={!!placed} />
     </main>
   );
+}
+
+/** Beside the pick, but inside the view and clear of the dial. */
+function chipPlace([x, y]: [number, number]): React.CSSProperties {
+  const { look } = useLookStore.getState();
+  return {
+    left: Math.max(12, Math.min(x + 18, look.width - 240)),
+    top: Math.max(48, Math.min(y + 22, look.height - (x < 160 ? 180 : 60))),
+  };
 }

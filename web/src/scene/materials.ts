@@ -74,8 +74,8 @@ export function hatch(picked: boolean): ShaderMaterial {
     transparent: !picked,
     side: DoubleSide,
     polygonOffset: true,
-    polygonOffsetFactor: 0,
-    polygonOffsetUnits: 0,
+    polygonOffsetFactor: 0.5,
+    polygonOffsetUnits: 1,
   });
 }
 

@@ -16,7 +16,9 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
   const dimensions = step.constraints.filter((c) => c.value !== undefined);
   const looseCurves = placed.loose.filter((id) => model.get(id)?.kind !== "point");
   const loose = looseCurves.length > 0 ? looseCurves : placed.loose;
-  const troubled = placed.gaps.length + placed.fighting.length + placed.redundant.length > 0;
+  const gapEnds = new Set(placed.gaps.flatMap((g) => [g.first, g.second]));
+  const stops = placed.openEnds.filter((id) => !gapEnds.has(id));
+  const troubled = placed.gaps.length + placed.fighting.length + placed.redundant.length + stops.length > 0;
   const join = (a: string, b: string) => {
     const next = Math.max(0, ...step.constraints.map((c) => parseInt(c.id.slice(1), 10) || 0)) + 1;
     const constraint = { kind: "coincident", id: `k${next}`, on: [a, b] };
@@ -39,6 +41,16 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
             </div>
           </li>
         ))}
+        {stops.length > 0 && (
+          <li className="fight">
+            {stops.length === 1
+              ? `The outline stops at ${called(model, stops[0])}. `
+              : `Outlines stop at ${stops.length} open ends. `}
+            <button className="btn plain" onClick={() => show(...stops)}>
+              Show
+            </button>
+          </li>
+        )}
         {placed.fighting.length > 0 && (
           <li className="fight">
             These can’t hold together; take one out:

@@ -13,6 +13,8 @@ import java.util.function.DoubleUnaryOperator;
  */
 final class TrigRoots {
     private static final int GRID = 96;
+    /** Where the grid begins: symmetric input has its extrema at round angles, where the slope's sign is noise. */
+    private static final double OFF_GRID = 0.01234567;
 
     record Root(double t, boolean touching) {}
 
@@ -22,13 +24,14 @@ final class TrigRoots {
     static List<Root> of(DoubleUnaryOperator f, DoubleUnaryOperator slope, double slack) {
         double step = 2 * Math.PI / GRID;
         List<Double> extrema = new ArrayList<>();
-        double last = slope.applyAsDouble(0);
+        double last = slope.applyAsDouble(OFF_GRID);
         for (int i = 0; i < GRID; i++) {
-            double next = slope.applyAsDouble((i + 1) * step);
+            double t = OFF_GRID + i * step;
+            double next = slope.applyAsDouble(t + step);
             if (last == 0) {
-                extrema.add(i * step);
+                extrema.add(t);
             } else if (last * next < 0) {
-                extrema.add(bisect(slope, i * step, (i + 1) * step));
+                extrema.add(bisect(slope, t, t + step));
             }
             last = next;
         }
@@ -45,17 +48,21 @@ final class TrigRoots {
             double a = extrema.get(i);
             double b = i + 1 < n ? extrema.get(i + 1) : extrema.get(0) + 2 * Math.PI;
             if (touching[i]) {
-                roots.add(new Root(a, true));
+                roots.add(new Root(inPeriod(a), true));
             }
             if (touching[i] || touching[(i + 1) % n]) {
                 continue;
             }
             if (f.applyAsDouble(a) * f.applyAsDouble(b) < 0) {
                 double t = bisect(f, a, b);
-                roots.add(new Root(t >= 2 * Math.PI ? t - 2 * Math.PI : t, false));
+                roots.add(new Root(inPeriod(t), false));
             }
         }
         return roots;
+    }
+
+    private static double inPeriod(double t) {
+        return t >= 2 * Math.PI ? t - 2 * Math.PI : t;
     }
 
     /** The root of a function that changes sign over [a, b]; bisection with regula falsi (Illinois). */
