@@ -7,10 +7,15 @@ import java.util.List;
  *
  * @param on the ids it holds for, in the order its kind asks for
  * @param value of a dimension: mm, or radians for an angle; zero for the other kinds
+ * @param driven a dimension that only tells what it measures
  */
-public record Constraint(String id, Kind kind, List<String> on, double value) {
+public record Constraint(String id, Kind kind, List<String> on, double value, boolean driven) {
     public Constraint {
         on = List.copyOf(on);
+    }
+
+    public Constraint(String id, Kind kind, List<String> on, double value) {
+        this(id, kind, on, value, false);
     }
 
     public static Constraint of(String id, Kind kind, String... on) {
@@ -22,7 +27,16 @@ public record Constraint(String id, Kind kind, List<String> on, double value) {
     }
 
     public Constraint withValue(double v) {
-        return new Constraint(id, kind, on, v);
+        return new Constraint(id, kind, on, v, driven);
+    }
+
+    public Constraint asDriven(boolean d) {
+        return new Constraint(id, kind, on, value, d);
+    }
+
+    /** The same on other things. */
+    public Constraint on(String... ids) {
+        return new Constraint(id, kind, List.of(ids), value, driven);
     }
 
     /** The kinds; the name in lower case is the word on screen. */
@@ -44,6 +58,12 @@ public record Constraint(String id, Kind kind, List<String> on, double value) {
         CONCENTRIC,
         /** A point half-way along a line. */
         MIDPOINT,
+        /** Two points mirrored about a line. */
+        SYMMETRIC,
+        /** Two lines in one line. */
+        COLLINEAR,
+        /** A point that stays where it is. */
+        FIXED,
         /** Of a line's ends, two points, a point and a line, or two lines. */
         DISTANCE,
         HORIZONTAL_DISTANCE,

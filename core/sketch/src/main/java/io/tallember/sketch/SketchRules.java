@@ -70,6 +70,12 @@ final class SketchRules {
             ok = are(on, Round.class, Round.class);
         } else if (k == Kind.MIDPOINT) {
             ok = are(on, SketchPoint.class, SketchLine.class);
+        } else if (k == Kind.SYMMETRIC) {
+            ok = are(on, SketchPoint.class, SketchPoint.class, SketchLine.class);
+        } else if (k == Kind.COLLINEAR) {
+            ok = are(on, SketchLine.class, SketchLine.class);
+        } else if (k == Kind.FIXED) {
+            ok = are(on, SketchPoint.class);
         } else if (k == Kind.DISTANCE) {
             ok = are(on, SketchLine.class)
                     || are(on, SketchPoint.class, SketchPoint.class)
@@ -84,7 +90,7 @@ final class SketchRules {
         if (k.isDimension()) {
             finite(c.value(), c.id());
             boolean mayBeZero = k != Kind.RADIUS && k != Kind.DIAMETER;
-            if (c.value() < 0 || !mayBeZero && c.value() == 0) {
+            if (!c.driven() && (c.value() < 0 || !mayBeZero && c.value() == 0)) {
                 throw bad("A " + k.word() + " needs a value above zero.");
             }
             if (k == Kind.ANGLE && c.value() > Math.PI) {

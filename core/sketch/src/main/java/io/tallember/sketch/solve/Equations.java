@@ -28,14 +28,16 @@ final class Equations {
     Equations(Sketch sketch) {
         this.sketch = sketch;
         scalars = new Scalars(sketch);
-        sketch.constraints().forEach(this::mergeOnly);
+        List<Constraint> driving =
+                sketch.constraints().stream().filter(c -> !c.driven()).toList();
+        driving.forEach(this::mergeOnly);
         for (SketchCurve c : sketch.curves()) {
             if (c instanceof SketchArc a) {
                 onCircle("", a.start(), a);
                 onCircle("", a.end(), a);
             }
         }
-        sketch.constraints().forEach(this::write);
+        driving.forEach(this::write);
     }
 
     Scalars scalars() {
@@ -66,15 +68,21 @@ final class Equations {
             same(c, scalars.x(first(c)), scalars.x(second(c)));
         } else if (k == Kind.EQUAL && find(on.get(0)) instanceof Round) {
             same(c, scalars.r(on.get(0)), scalars.r(on.get(1)));
+        } else if (k == Kind.FIXED) {
+            SketchPoint p = sketch.point(on.get(0));
+            hold(c, scalars.x(p.id()), p.x());
+            hold(c, scalars.y(p.id()), p.y());
         } else if (k == Kind.RADIUS || k == Kind.DIAMETER) {
-            double r = k == Kind.RADIUS ? c.value() : c.value() / 2;
-            int i = scalars.r(on.get(0));
-            if (!scalars.fix(i, r)) {
-                if (Math.abs(scalars.value(i) - r) <= 1e-9) {
-                    idle.add(c.id());
-                }
-                put(c.id(), v -> v[0].minus(r), i);
+            hold(c, scalars.r(on.get(0)), k == Kind.RADIUS ? c.value() : c.value() / 2);
+        }
+    }
+
+    private void hold(Constraint c, int scalar, double value) {
+        if (!scalars.fix(scalar, value)) {
+            if (Math.abs(scalars.value(scalar) - value) <= 1e-9) {
+                idle.add(c.id());
             }
+            put(c.id(), v -> v[0].minus(value), scalar);
         }
     }
 
@@ -120,6 +128,12 @@ final class Equations {
             String p = on.get(0);
             put(c.id(), Equations::middle, scalars.x(p), scalars.x(l.start()), scalars.x(l.end()));
             put(c.id(), Equations::middle, scalars.y(p), scalars.y(l.start()), scalars.y(l.end()));
+        } else if (k == Kind.SYMMETRIC) {
+            symmetric(c);
+        } else if (k == Kind.COLLINEAR) {
+            SketchLine l = line(on.get(0));
+            putSide(c.id(), line(on.get(1)).start(), l, 0);
+            putSide(c.id(), line(on.get(1)).end(), l, 0);
         } else if (k == Kind.HORIZONTAL_DISTANCE) {
             along(c, scalars.x(first(c)), scalars.x(second(c)));
         } else if (k == Kind.VERTICAL_DISTANCE) {
@@ -136,6 +150,21 @@ final class Equations {
     private void along(Constraint c, int a, int b) {
         double sign = scalars.value(b) < scalars.value(a) ? -1 : 1;
         put(c.id(), v -> v[1].minus(v[0]).times(sign).minus(c.value()), a, b);
+    }
+
+    /** The middle between the points lies on the line, and the way from one to the other is square to it. */
+    private void symmetric(Constraint c) {
+        SketchLine l = line(c.on().get(2));
+        int[] all = join(xy(l.start(), l.end()), xy(c.on().get(0), c.on().get(1)));
+        put(c.id(), v -> offset(v[4].plus(v[6]).times(0.5), v[5].plus(v[7]).times(0.5), v), all);
+        put(
+                c.id(),
+                v -> {
+                    Jet dx = v[2].minus(v[0]);
+                    Jet dy = v[3].minus(v[1]);
+                    return Jet.dot(dx, dy, v[6].minus(v[4]), v[7].minus(v[5])).over(Jet.length(dx, dy));
+                },
+                all);
     }
 
     private void distance(Constraint c) {

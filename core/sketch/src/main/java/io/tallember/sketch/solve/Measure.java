@@ -12,6 +12,17 @@ import io.tallember.sketch.SketchLine;
 public final class Measure {
     private Measure() {}
 
+    /** The sketch with its driven dimensions told anew. */
+    static Sketch driven(Sketch sketch) {
+        Sketch out = sketch;
+        for (Constraint c : sketch.constraints()) {
+            if (c.driven()) {
+                out = out.replacing(c.withValue(of(sketch, c)));
+            }
+        }
+        return out;
+    }
+
     public static double of(Sketch sketch, Constraint c) {
         Entity a = sketch.find(c.on().get(0)).orElseThrow();
         Kind k = c.kind();

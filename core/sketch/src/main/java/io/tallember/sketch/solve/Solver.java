@@ -61,7 +61,7 @@ public final class Solver {
         for (int i = 1; i <= steps; i++) {
             Sketch goal = at;
             for (Constraint c : sketch.constraints()) {
-                if (c.kind().isDimension()) {
+                if (c.kind().isDimension() && !c.driven()) {
                     double now = Measure.of(sketch, c);
                     double v = i == steps ? c.value() : now + (c.value() - now) * i / steps;
                     if (v > 0) {
@@ -95,7 +95,7 @@ public final class Solver {
                 return Optional.empty();
             }
         }
-        Sketch solved = eqs.scalars().write(sketch, values);
+        Sketch solved = Measure.driven(eqs.scalars().write(sketch, values));
         return collapsed(sketch, solved) ? Optional.empty() : Optional.of(solved);
     }
 
@@ -115,7 +115,7 @@ public final class Solver {
             }
         }
         for (Constraint c : after.constraints()) {
-            if (c.kind() == Constraint.Kind.ANGLE && Math.abs(Measure.of(after, c) - c.value()) > 1e-3) {
+            if (c.kind() == Constraint.Kind.ANGLE && !c.driven() && Math.abs(Measure.of(after, c) - c.value()) > 1e-3) {
                 return true;
             }
         }
@@ -213,7 +213,8 @@ public final class Solver {
      * 2008). Older ones are tried first, so that the set names the newest.
      */
     public static List<String> conflict(Sketch sketch) {
-        List<Constraint> all = new ArrayList<>(sketch.constraints());
+        List<Constraint> all =
+                sketch.constraints().stream().filter(c -> !c.driven()).toList();
         if (solve(sketch).isPresent()) {
             return List.of();
         }

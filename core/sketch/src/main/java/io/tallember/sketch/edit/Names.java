@@ -1,0 +1,39 @@
+package io.tallember.sketch.edit;
+
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Entity;
+import io.tallember.sketch.Sketch;
+import java.util.HashMap;
+import java.util.Map;
+
+/** Fresh ids for new points, curves and constraints of a sketch. */
+final class Names {
+    private final Map<Character, Integer> last = new HashMap<>();
+
+    Names(Sketch s) {
+        s.entities().stream().map(Entity::id).forEach(this::seen);
+        s.constraints().stream().map(Constraint::id).forEach(this::seen);
+    }
+
+    private void seen(String id) {
+        if (id.substring(1).matches("[0-9]{1,8}")) {
+            last.merge(id.charAt(0), Integer.parseInt(id.substring(1)), Math::max);
+        }
+    }
+
+    private String next(char prefix) {
+        return prefix + String.valueOf(last.merge(prefix, 1, Integer::sum));
+    }
+
+    String point() {
+        return next('p');
+    }
+
+    String curve() {
+        return next('c');
+    }
+
+    String constraint() {
+        return next('k');
+    }
+}

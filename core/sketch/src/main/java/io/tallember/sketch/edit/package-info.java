@@ -1,0 +1,2 @@
+/** Changes to what is drawn: corners, trimming, extending, mirroring. Each keeps what constraints meant. */
+package io.tallember.sketch.edit;
