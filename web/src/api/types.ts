@@ -19,6 +19,9 @@ export type ConstraintKind =
   | "equal"
   | "concentric"
   | "midpoint"
+  | "symmetric"
+  | "collinear"
+  | "fixed"
   | "distance"
   | "horizontal-distance"
   | "vertical-distance"
@@ -31,6 +34,7 @@ export interface Constraint {
   id: string;
   on: string[];
   value?: number | string;
+  driven?: boolean;
 }
 
 export interface RegionRef {

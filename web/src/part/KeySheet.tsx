@@ -2,8 +2,8 @@ import { Dialog } from "radix-ui";
 
 const KEYS: [string, string][] = [
   ["1 2 8", "Sketch, Form, Release"],
-  ["Q W E R T", "the shelf’s rows, in order"],
-  ["A S D F G, Z X C V B", "constraints, in order, while sketching"],
+  ["Q W E R T, A S D F G, Z X", "the shelf’s rows, in order"],
+  ["Shift + these", "constraints, in order, while sketching"],
   ["Y", "construction line or drawn"],
   ["0–9, Tab, Enter", "type a size while drawing, next field, keep"],
   ["Alt", "held: no snapping"],

@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { sized, spaced, MM } from "../api/numbers";
 import { dimensionsFor } from "../sketch/holds";
 import { Model } from "../sketch/model";
-import { currentSketch, useSketch } from "../sketch/store";
+import { CLICK_HINTS, currentSketch, useSketch } from "../sketch/store";
 import { applyExtrude, changeForm, fromWay, isSketch, MODES, WAYS, wayOf, type Way } from "./extrude";
 import { finishSketch } from "./sketching";
 import { ChoiceSlot } from "./Slots";
@@ -148,6 +148,9 @@ function SketchBar({ id }: { id: string }) {
   const step = view.steps.find((s) => s.id === id);
   const sketch = currentSketch();
   const curves = sketch ? picks.filter((p) => new Model(sketch).curves().some((c) => c.id === p)).length : 0;
+  const picked = picks.length === 1 ? sketch?.constraints.find((c) => c.id === picks[0]) : undefined;
+  // whether a press would make the picked dimension driven; nothing when no dimension is picked
+  const driving = picked?.value === undefined ? undefined : !picked.driven;
   const canSize = sketch !== null && picks.length > 0 && dimensionsFor(new Model(sketch), picks).length > 0;
   const state = !placed
     ? ""
@@ -170,9 +173,11 @@ function SketchBar({ id }: { id: string }) {
           ? "Type the value and Enter, or click a second thing"
           : "Click a second thing"
         : "Click a line, circle, arc, or two things"
-      : picks.length > 0
-        ? `${picks.length} picked`
-        : "Pick or drag anything; drag a box to pick several";
+      : CLICK_HINTS[toolId]
+        ? CLICK_HINTS[toolId]
+        : picks.length > 0
+          ? `${picks.length} picked`
+          : "Pick or drag anything; drag a box to pick several";
   return (
     <>
       <div className="say">
@@ -203,6 +208,16 @@ function SketchBar({ id }: { id: string }) {
           {!tool && !sizing && canSize && (
             <button className="underline" onClick={() => useSketch.getState().choose("dimension")}>
               give a dimension
+            </button>
+          )}
+          {driving !== undefined && (
+            <button
+              className="underline"
+              onClick={() =>
+                void usePart.getState().send({ do: "set-driven", id, dimension: picks[0], on: driving })
+              }
+            >
+              {driving ? "make it driven" : "make it hold"}
             </button>
           )}
           {!tool && curves > 0 && (

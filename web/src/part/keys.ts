@@ -88,19 +88,14 @@ function sketchKey(e: KeyboardEvent): boolean {
     return true;
   }
   const k = key.toLowerCase();
+  if (e.shiftKey) {
+    const hold = HOLDS.find((h) => h.key.toLowerCase() === k);
+    if (hold) s.hold(hold.kind);
+    return hold !== undefined;
+  }
   const tool = TOOLS.find((t) => t.key === k);
-  if (tool) {
-    s.choose(tool.id);
-    return true;
-  }
-  if (k === "y") {
-    s.construction();
-    return true;
-  }
-  const hold = HOLDS.find((h) => h.key === k);
-  if (hold) {
-    s.hold(hold.kind);
-    return true;
-  }
-  return false;
+  if (tool) s.choose(tool.id);
+  else if (k === "y") s.construction();
+  else return false;
+  return true;
 }

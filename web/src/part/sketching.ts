@@ -78,7 +78,7 @@ export function refit(id: string): void {
   const { toPx } = seenPlane(look, placed);
   const outside = bounds.some((p) => {
     const [x, y] = toPx(p);
-    return x < 0 || y < 0 || x > look.width || y > look.height;
+    return x < 24 || y < 24 || x > look.width - 24 || y > look.height - 24;
   });
   if (outside) flatten(id);
 }

@@ -5,11 +5,12 @@ import { usePart } from "../part/store";
 import { layOut, valueText, type Laid } from "./dimensions";
 import type { Model } from "./model";
 import type { SeenPlane } from "./plane";
-import { useSketch } from "./store";
+import { cornerOffer, useSketch } from "./store";
 
 export interface LaidDimension extends Laid {
   id: string;
   text: string;
+  driven: boolean;
 }
 
 /** All dimensions laid out so that their numbers keep clear of one another. */
@@ -21,20 +22,26 @@ export function useLaidOut(model: Model, plane: SeenPlane): LaidDimension[] {
     ? plane.toPx([(bounds[0][0] + bounds[1][0]) / 2, (bounds[0][1] + bounds[1][1]) / 2])
     : plane.toPx([0, 0]);
   const out: LaidDimension[] = [];
-  const add = (id: string, text: string, kind: Parameters<typeof layOut>[1], on: string[]) => {
+  const add = (
+    id: string,
+    text: string,
+    kind: Parameters<typeof layOut>[1],
+    on: string[],
+    driven: boolean,
+  ) => {
     for (let row = 0; row < 8; row++) {
       const laid = layOut(model, kind, on, plane.toPx, heart, row);
       if (!laid) return;
       if (row === 7 || out.every((o) => clear(o, laid, text))) {
-        out.push({ ...laid, id, text });
+        out.push({ ...laid, id, text, driven });
         return;
       }
     }
   };
   for (const c of model.constraints) {
-    if (c.value !== undefined) add(c.id, valueText(c, unit), c.kind, c.on);
+    if (c.value !== undefined) add(c.id, valueText(c, unit), c.kind, c.on, c.driven ?? false);
   }
-  if (sizing && sizing.kinds.length > 0) add("new", sizing.text, sizing.kind, sizing.on);
+  if (sizing && sizing.kinds.length > 0) add("new", sizing.text, sizing.kind, sizing.on, false);
   return out;
 }
 
@@ -94,16 +101,24 @@ export function DimensionLabels({
     return (
       <button
         key={d.id}
-        className={`sk-label ${fighting.has(d.id) ? "fighting" : ""} ${picks.includes(d.id) ? "picked" : ""}`}
+        className={`sk-label ${d.driven ? "driven" : ""} ${fighting.has(d.id) ? "fighting" : ""} ${picks.includes(d.id) ? "picked" : ""}`}
         style={style}
         data-dimension={d.id}
-        title="Click to change; Delete takes it out"
-        onClick={() => set({ editing: d.id, picks: [d.id] })}
+        title={d.driven ? "Driven: only tells what it measures" : "Click to change; Delete takes it out"}
+        onClick={() => set({ editing: d.driven ? null : d.id, picks: [d.id] })}
       >
-        {d.text}
+        {d.driven ? `(${d.text})` : d.text}
       </button>
     );
   });
+}
+
+/** The radius or distance of the corner that was clicked. */
+export function CornerInput({ at }: { at: Vec2 }) {
+  const apply = useSketch((s) => s.applyCorner);
+  return (
+    <NumberInput style={{ left: at[0], top: at[1] - 26 }} start={cornerOffer()} done={(t) => void apply(t)} />
+  );
 }
 
 /** Sends a typed value; the field stays open while it is refused. */
@@ -124,7 +139,7 @@ function NumberInput({
 }) {
   const ref = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    ref.current?.focus();
+    ref.current?.focus({ preventScroll: true });
     ref.current?.select();
   }, []);
   return (

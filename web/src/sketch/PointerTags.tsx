@@ -27,7 +27,12 @@ export function PointerTags({ step, placed }: { step: SketchStep; placed: Placed
         <div className="sk-fields" style={style} data-testid="pointer-fields">
           {tool.fields.map((f, i) => {
             const v = tool.measure(i, snap, drawing);
-            const now = f.kind === "angle" ? degrees(v) : lengthText(Math.round(v * 100) / 100, unit);
+            const now =
+              f.kind === "angle"
+                ? degrees(v)
+                : f.kind === "count"
+                  ? String(v)
+                  : lengthText(Math.round(v * 100) / 100, unit);
             return (
               <span key={f.label} className={i === field ? "on" : ""}>
                 {f.label} {f.text || now}

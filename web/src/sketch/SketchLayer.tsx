@@ -2,7 +2,7 @@ import { useRef } from "react";
 import type { PlacedSketch, SketchStep, Vec2 } from "../api/types";
 import { usePart } from "../part/store";
 import { useLook } from "../scene/useLook";
-import { DimensionLabels, DimensionStrokes, useLaidOut } from "./DimensionLayer";
+import { CornerInput, DimensionLabels, DimensionStrokes, useLaidOut } from "./DimensionLayer";
 import { Dragger } from "./drag";
 import { DraftLayer } from "./DraftLayer";
 import { Marks } from "./Marks";
@@ -67,6 +67,10 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
     const id = hit(model, plane, px);
     if (store.toolId === "dimension") {
       if (id) store.size(id);
+      return;
+    }
+    if (store.toolId !== "select") {
+      if (id) store.edit(id, at);
       return;
     }
     e.currentTarget.setPointerCapture(e.pointerId);
@@ -139,6 +143,7 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
       </svg>
       <Marks model={model} plane={plane} fighting={fighting} />
       <DimensionLabels step={step} laid={laid} fighting={fighting} />
+      {store.corner && <CornerInput at={plane.toPx(model.at(store.corner))} />}
     </>
   );
 }

@@ -108,11 +108,17 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
             <button className="row" onClick={() => show(c.id, ...c.on)}>
               {c.kind.replace("-", " ")} · {c.on.map((id) => called(model, id)).join(", ")}
             </button>
-            <SheetNumber
-              key={String(c.value)}
-              text={c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit)}
-              done={(t) => setDimension(step.id, c.id, t)}
-            />
+            {c.driven ? (
+              <span>
+                ({c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit)})
+              </span>
+            ) : (
+              <SheetNumber
+                key={String(c.value)}
+                text={c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit)}
+                done={(t) => setDimension(step.id, c.id, t)}
+              />
+            )}
           </li>
         ))}
       </ul>

@@ -15,18 +15,19 @@ export function SketchShelf() {
     <nav className="shelf" aria-label="Sketch tools">
       <h2>Sketch</h2>
       <p className="sub">Draw flat, then tie it down</p>
-      <div className="ops">
+      <div className="ops tight">
         {TOOLS.map((t) => (
           <button
             key={t.id}
             className={toolId === t.id ? "now" : ""}
             aria-pressed={toolId === t.id}
+            title={t.hint}
             onClick={() => choose(toolId === t.id ? "select" : t.id)}
           >
             <span className="nm">
               {t.name} <span className="key">{t.key.toUpperCase()}</span>
             </span>
-            <span className="hint">{t.hint}</span>
+            {toolId === t.id && <span className="hint">{t.hint}</span>}
           </button>
         ))}
       </div>
@@ -39,7 +40,7 @@ export function SketchShelf() {
               <button
                 key={h.kind}
                 disabled={!fits}
-                title={`${h.word}: pick ${h.needs} (${h.key.toUpperCase()})`}
+                title={`${h.word}: pick ${h.needs} (Shift + ${h.key})`}
                 onClick={() => hold(h.kind)}
               >
                 <Mark kind={h.kind} /> {h.word}

@@ -10,16 +10,19 @@ export interface Hold {
 }
 
 export const HOLDS: Hold[] = [
-  { kind: "horizontal", word: "Horizontal", key: "a", needs: "a line, or two points" },
-  { kind: "vertical", word: "Vertical", key: "s", needs: "a line, or two points" },
-  { kind: "parallel", word: "Parallel", key: "d", needs: "two lines" },
-  { kind: "perpendicular", word: "Perpend.", key: "f", needs: "two lines" },
-  { kind: "tangent", word: "Tangent", key: "g", needs: "a circle or arc and another curve" },
-  { kind: "equal", word: "Equal", key: "z", needs: "two lines, or two circles or arcs" },
-  { kind: "concentric", word: "Concentric", key: "x", needs: "two circles or arcs" },
-  { kind: "midpoint", word: "Midpoint", key: "c", needs: "a point and a line" },
-  { kind: "coincident", word: "Coincident", key: "v", needs: "two points" },
-  { kind: "on-curve", word: "On curve", key: "b", needs: "a point and a curve" },
+  { kind: "horizontal", word: "Horizontal", key: "Q", needs: "a line, or two points" },
+  { kind: "vertical", word: "Vertical", key: "W", needs: "a line, or two points" },
+  { kind: "parallel", word: "Parallel", key: "E", needs: "two lines" },
+  { kind: "perpendicular", word: "Perpend.", key: "R", needs: "two lines" },
+  { kind: "tangent", word: "Tangent", key: "T", needs: "a circle or arc and another curve" },
+  { kind: "equal", word: "Equal", key: "A", needs: "two lines, or two circles or arcs" },
+  { kind: "concentric", word: "Concentric", key: "S", needs: "two circles or arcs" },
+  { kind: "midpoint", word: "Midpoint", key: "D", needs: "a point and a line" },
+  { kind: "coincident", word: "Coincident", key: "F", needs: "two points" },
+  { kind: "on-curve", word: "On curve", key: "G", needs: "a point and a curve" },
+  { kind: "symmetric", word: "Symmetric", key: "Z", needs: "two points and a line" },
+  { kind: "collinear", word: "In line", key: "X", needs: "two lines" },
+  { kind: "fixed", word: "Fixed", key: "C", needs: "a point" },
 ];
 
 const isRound = (e: Entity) => e.kind === "circle" || e.kind === "arc";
@@ -27,7 +30,8 @@ const isRound = (e: Entity) => e.kind === "circle" || e.kind === "arc";
 /** The ids in the order the constraint wants them, or null when the picks don't fit it. */
 export function fitting(model: Model, kind: ConstraintKind, picks: string[]): string[] | null {
   const on = picks.map((id) => model.get(id)).filter((e): e is Entity => e !== undefined);
-  if (on.length !== picks.length || on.length === 0 || on.length > 2) return null;
+  if (on.length !== picks.length || on.length === 0 || on.length > 3) return null;
+  if (on.length === 3 && kind !== "symmetric") return null;
   const points = on.filter((e) => e.kind === "point");
   const lines = on.filter((e) => e.kind === "line");
   const rounds = on.filter(isRound);
@@ -36,8 +40,13 @@ export function fitting(model: Model, kind: ConstraintKind, picks: string[]): st
     case "horizontal":
     case "vertical":
       return on.length === 1 && lines.length === 1 ? ids(lines) : points.length === 2 ? ids(points) : null;
+    case "symmetric":
+      return points.length === 2 && lines.length === 1 ? ids([...points, ...lines]) : null;
+    case "fixed":
+      return on.length === 1 && points.length === 1 && on[0].id !== "origin" ? ids(points) : null;
     case "parallel":
     case "perpendicular":
+    case "collinear":
     case "angle":
       return lines.length === 2 ? ids(lines) : null;
     case "tangent":

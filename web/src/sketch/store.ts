@@ -12,17 +12,48 @@ import { ArcTool } from "./tools/arc";
 import { BoxTool } from "./tools/box";
 import { CircleTool } from "./tools/circle";
 import { LineTool } from "./tools/line";
+import { PolygonTool } from "./tools/polygon";
+import { SlotTool } from "./tools/slot";
 import type { Drawing, Tool } from "./tools/tool";
 
-export type ToolId = "select" | "line" | "box" | "circle" | "arc" | "dimension";
+export type ToolId =
+  | "select"
+  | "line"
+  | "box"
+  | "circle"
+  | "arc"
+  | "slot"
+  | "polygon"
+  | "dimension"
+  | "trim"
+  | "extend"
+  | "round"
+  | "bevel"
+  | "mirror";
 
 export const TOOLS: { id: ToolId; key: string; name: string; hint: string }[] = [
   { id: "line", key: "q", name: "Line", hint: "Point to point" },
   { id: "box", key: "w", name: "Box", hint: "Corner to corner" },
   { id: "circle", key: "e", name: "Circle", hint: "Centre and edge" },
   { id: "arc", key: "r", name: "Arc", hint: "Ends, then how far it bulges" },
-  { id: "dimension", key: "t", name: "Dimension", hint: "Give a length or an angle" },
+  { id: "slot", key: "t", name: "Slot", hint: "Both centres, then the width" },
+  { id: "polygon", key: "a", name: "Polygon", hint: "Centre and a corner" },
+  { id: "dimension", key: "s", name: "Dimension", hint: "Give a length or an angle" },
+  { id: "trim", key: "d", name: "Trim", hint: "Back to the next crossing" },
+  { id: "extend", key: "f", name: "Extend", hint: "An end to the next curve" },
+  { id: "round", key: "g", name: "Round corner", hint: "A tangent arc between two lines" },
+  { id: "bevel", key: "z", name: "Bevel corner", hint: "A straight cut across" },
+  { id: "mirror", key: "x", name: "Mirror", hint: "What is picked, about a line" },
 ];
+
+/** What a tool that works on a click says while it waits. */
+export const CLICK_HINTS: Partial<Record<ToolId, string>> = {
+  trim: "Click the stretch to take away",
+  extend: "Click near the end to carry on",
+  round: "Click a corner of two lines",
+  bevel: "Click a corner of two lines",
+  mirror: "Click the line or axis to mirror about",
+};
 
 /** A dimension about to be given. */
 export interface Sizing {
@@ -43,6 +74,8 @@ interface SketchStore {
   moved: Moved | null;
   sizing: Sizing | null;
   editing: string | null;
+  /** A corner that waits for its radius or distance. */
+  corner: string | null;
   box: { from: Vec2; to: Vec2 } | null;
   choose(id: ToolId): void;
   set(part: Partial<SketchStore>): void;
@@ -53,10 +86,16 @@ interface SketchStore {
   sizeAs(kind: ConstraintKind): void;
   applySize(text: string): Promise<void>;
   hold(kind: ConstraintKind): void;
+  edit(id: string, at: Vec2): void;
+  applyCorner(text: string): Promise<void>;
   erase(): void;
   construction(): void;
   back(): boolean;
 }
+
+/** The radius or distance given last, offered again. */
+let lastCorner = "3";
+export const cornerOffer = () => lastCorner;
 
 let clicks: Promise<unknown> = Promise.resolve();
 
@@ -83,6 +122,7 @@ export const useSketch = create<SketchStore>((set, get) => ({
   moved: null,
   sizing: null,
   editing: null,
+  corner: null,
   box: null,
 
   choose(id) {
@@ -91,9 +131,24 @@ export const useSketch = create<SketchStore>((set, get) => ({
       box: () => new BoxTool(),
       circle: () => new CircleTool(),
       arc: () => new ArcTool(),
+      slot: () => new SlotTool(),
+      polygon: () => new PolygonTool(),
     };
-    const picks = id === "dimension" ? get().picks : [];
-    set({ toolId: id, tool: make[id]?.() ?? null, field: 0, snap: null, picks, sizing: null, editing: null });
+    const picks = id === "dimension" || id === "mirror" ? get().picks : [];
+    if (id === "mirror" && picks.length === 0) {
+      usePart.getState().say("Pick the curves to mirror first.", true);
+      return;
+    }
+    set({
+      corner: null,
+      toolId: id,
+      tool: make[id]?.() ?? null,
+      field: 0,
+      snap: null,
+      picks,
+      sizing: null,
+      editing: null,
+    });
     const d = drawing();
     if (id === "dimension" && d && dimensionsFor(d.model, picks).length > 0) get().size(null);
   },
@@ -179,6 +234,36 @@ export const useSketch = create<SketchStore>((set, get) => ({
     void usePart.getState().send(draft.command(step.id));
   },
 
+  /** A click on something with a tool that changes what is there. */
+  edit(id, at) {
+    const { toolId, picks } = get();
+    const step = currentSketch();
+    const d = drawing();
+    if (!step || !d) return;
+    const send = usePart.getState().send;
+    if (toolId === "trim" || toolId === "extend") {
+      void send({ do: toolId, id: step.id, curve: id, at });
+    } else if (toolId === "round" || toolId === "bevel") {
+      if (d.model.get(id)?.kind === "point") set({ corner: id, picks: [id] });
+      else usePart.getState().say("Click the corner point itself.", true);
+    } else if (toolId === "mirror") {
+      const curves = picks.filter((p) => p !== id && d.model.curves().some((c) => c.id === p));
+      void send({ do: "mirror", id: step.id, curves, about: id }).then((ok) => ok && get().choose("select"));
+    }
+  },
+
+  async applyCorner(text) {
+    const { toolId, corner } = get();
+    const step = currentSketch();
+    if (!step || !corner) return;
+    const what =
+      toolId === "round" ? { do: "round-corner", radius: text } : { do: "bevel-corner", distance: text };
+    if (await usePart.getState().send({ ...what, id: step.id, point: corner })) {
+      lastCorner = text;
+      set({ corner: null, picks: [] });
+    }
+  },
+
   erase() {
     const step = currentSketch();
     const ids = get().picks.filter((id) => id !== "origin" && !id.endsWith("-axis"));
@@ -205,6 +290,7 @@ export const useSketch = create<SketchStore>((set, get) => ({
   back() {
     const s = get();
     if (s.editing) set({ editing: null });
+    else if (s.corner) set({ corner: null, picks: [] });
     else if (s.sizing) set({ sizing: null, picks: [] });
     else if (s.tool?.back()) set({ turn: s.turn + 1, field: 0 });
     else if (s.toolId !== "select") s.choose("select");

@@ -6,7 +6,7 @@ import type { Snap } from "../snap";
 /** A number that can be typed while drawing. */
 export interface Field {
   label: string;
-  kind: "length" | "angle";
+  kind: "length" | "angle" | "count";
   text: string;
 }
 

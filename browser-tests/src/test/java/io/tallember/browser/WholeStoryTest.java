@@ -82,7 +82,7 @@ class WholeStoryTest {
         page.sees("[data-testid=sketch-state]", "2 freedoms");
 
         // the hole's place by dimensions
-        page.keys("t");
+        page.keys("s");
         page.click(page.at(60, 25, 0));
         page.click(page.at(80, 30, 0));
         page.find("[data-testid=dimension-input]");
@@ -178,10 +178,40 @@ class WholeStoryTest {
     }
 
     @Test
+    void cornersAreRoundedASlotIsDrawnAndALineTrimmed() {
+        newPart("Grille");
+        box("60", "40");
+        page.keys("g");
+        page.click(page.at(60, 40, 0));
+        page.find("[data-testid=dimension-input]");
+        page.keys("8", Keys.ENTER);
+        page.sees("[data-testid=sketch-sheet]", "radius");
+        page.keys("t");
+        page.click(page.at(15, 14, 0));
+        page.move(page.at(35, 14.2, 0));
+        page.keys("20", Keys.ENTER);
+        page.move(page.at(35, 17, 0));
+        page.keys("6", Keys.ENTER);
+        page.sees("[data-testid=foot]", "2 closed regions");
+        page.keys("q");
+        page.click(page.at(-10, 30, 0));
+        page.click(page.at(65, 30.1, 0));
+        page.sees("[data-testid=foot]", "3 closed regions");
+        page.keys(Keys.ESCAPE, "d");
+        page.click(page.at(63, 30, 0));
+        page.click(page.at(-6, 30, 0));
+        page.until(
+                d -> ((Number) page.script("const s = window.tallEmber.part(); return s.sketches.s1.openEnds.length;"))
+                                .intValue()
+                        == 0);
+        page.sees("[data-testid=foot]", "3 closed regions");
+    }
+
+    @Test
     void aConflictIsNamedAndDropped() {
         newPart("Stubborn");
         box("40", "30");
-        page.keys("t");
+        page.keys("s");
         page.click(page.at(20, 30, 0));
         page.find("[data-testid=dimension-input]");
         page.keys("44", Keys.ENTER);

@@ -169,6 +169,9 @@ public sealed interface Command {
             return edit(doc, id, s -> {
                 Constraint c = s.constraint(dimension)
                         .orElseThrow(() -> Refusal.of("The sketch has no dimension " + dimension + "."));
+                if (c.driven()) {
+                    throw Refusal.of("This dimension only tells what it measures. Make it hold first.");
+                }
                 Sketch asked = s.replacing(c.withValue(value));
                 if (!Solver.conflict(s).isEmpty()) { // it fought before; a new number may end that
                     return settled(asked);
@@ -216,6 +219,19 @@ public sealed interface Command {
         @Override
         public String said() {
             return on ? "make construction" : "make drawn";
+        }
+    }
+
+    /** A change of a sketch by one of its editing tools. */
+    record EditSketch(String id, SketchEdit how) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return edit(doc, id, s -> settled(how.apply(s)));
+        }
+
+        @Override
+        public String said() {
+            return how.said();
         }
     }
 

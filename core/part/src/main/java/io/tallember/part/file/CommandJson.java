@@ -4,6 +4,7 @@ import io.tallember.geometry.Vec2;
 import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.SketchEdit;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
@@ -36,6 +37,12 @@ public final class CommandJson {
             case "erase" -> new Command.Erase(f.text("id"), new HashSet<>(f.texts("ids")));
             case "set-dimension" -> dimension(f, doc);
             case "place" -> place(f);
+            case "round-corner" -> edit(f, new SketchEdit.RoundCorner(f.text("point"), f.positive("radius", unit)));
+            case "bevel-corner" -> edit(f, new SketchEdit.BevelCorner(f.text("point"), f.positive("distance", unit)));
+            case "trim" -> edit(f, new SketchEdit.TrimCurve(f.text("curve"), f.vec2("at")));
+            case "extend" -> edit(f, new SketchEdit.ExtendCurve(f.text("curve"), f.vec2("at")));
+            case "mirror" -> edit(f, new SketchEdit.MirrorCurves(f.texts("curves"), f.text("about")));
+            case "set-driven" -> edit(f, new SketchEdit.SetDriven(f.text("dimension"), f.flag("on")));
             case "set-construction" ->
                 new Command.SetConstruction(f.text("id"), new HashSet<>(f.texts("curves")), f.flag("on"));
             default -> throw Refusal.of("There is no command " + Refusal.quoted(kind) + ".");
@@ -57,6 +64,10 @@ public final class CommandJson {
                 .map(c -> StepJson.constraint(c, unit))
                 .toList();
         return new Command.Draw(f.text("id"), entities, constraints);
+    }
+
+    private static Command edit(Fields f, SketchEdit edit) {
+        return new Command.EditSketch(f.text("id"), edit);
     }
 
     private static Command place(Fields f) {

@@ -99,6 +99,9 @@ public final class StepJson {
         c.on().forEach(on::add);
         if (c.kind().isDimension()) {
             n.put("value", c.value());
+            if (c.driven()) {
+                n.put("driven", true);
+            }
         }
         return n;
     }
@@ -170,6 +173,6 @@ public final class StepJson {
         Fields f = new Fields(node, "constraint");
         Constraint.Kind kind = f.oneOf("kind", Constraint.Kind.class);
         double value = kind.isDimension() ? f.size("value", unit, kind == Constraint.Kind.ANGLE) : 0;
-        return new Constraint(f.text("id"), kind, f.texts("on"), value);
+        return new Constraint(f.text("id"), kind, f.texts("on"), value, f.flag("driven"));
     }
 }

@@ -122,10 +122,8 @@ public final class Corner {
     private Sketch done() {
         boolean kept = draft.constraints.stream().anyMatch(c -> c.on().contains(corner));
         if (kept) {
-            draft.constraints.add(
-                    Constraint.of(draft.names.constraint(), Kind.ON_CURVE, corner, first.id()));
-            draft.constraints.add(
-                    Constraint.of(draft.names.constraint(), Kind.ON_CURVE, corner, second.id()));
+            draft.constraints.add(Constraint.of(draft.names.constraint(), Kind.ON_CURVE, corner, first.id()));
+            draft.constraints.add(Constraint.of(draft.names.constraint(), Kind.ON_CURVE, corner, second.id()));
         }
         return draft.done();
     }

@@ -45,8 +45,7 @@ final class Draft {
     }
 
     boolean used(String point) {
-        return curvesAt(point).findAny().isPresent()
-                || constraints.stream().anyMatch(c -> c.on().contains(point));
+        return curvesAt(point).findAny().isPresent() || constraints.stream().anyMatch(c -> c.on().contains(point));
     }
 
     private java.util.stream.Stream<Entity> curvesAt(String point) {

@@ -26,8 +26,8 @@ import java.util.Set;
  */
 public final class Trim {
     private static final Tolerance TOL = Tolerance.DEFAULT;
-    private static final Set<Kind> ABOUT_LENGTH = Set.of(
-            Kind.DISTANCE, Kind.HORIZONTAL_DISTANCE, Kind.VERTICAL_DISTANCE, Kind.EQUAL, Kind.MIDPOINT);
+    private static final Set<Kind> ABOUT_LENGTH =
+            Set.of(Kind.DISTANCE, Kind.HORIZONTAL_DISTANCE, Kind.VERTICAL_DISTANCE, Kind.EQUAL, Kind.MIDPOINT);
 
     /** Where another curve crosses. */
     private record Crossing(double t, SketchCurve other) {}
@@ -63,10 +63,8 @@ public final class Trim {
         }
         if (round) {
             Crossing after = stops.stream().filter(s -> s.t() > t).findFirst().orElse(stops.get(0));
-            Crossing before = stops.stream()
-                    .filter(s -> s.t() <= t)
-                    .reduce((a, b) -> b)
-                    .orElse(stops.get(stops.size() - 1));
+            Crossing before =
+                    stops.stream().filter(s -> s.t() <= t).reduce((a, b) -> b).orElse(stops.get(stops.size() - 1));
             String start = endAt(after);
             String end = endAt(before);
             draft.replace(new SketchArc(curve.id(), ((Round) curve).centre(), start, end, curve.construction()));
@@ -74,7 +72,8 @@ public final class Trim {
         }
         Optional<Crossing> before = stops.stream().filter(s -> s.t() <= t).reduce((a, b) -> b);
         Optional<Crossing> after = stops.stream().filter(s -> s.t() > t).findFirst();
-        draft.constraints.removeIf(c -> c.on().contains(curve.id()) && ABOUT_LENGTH.contains(c.kind())
+        draft.constraints.removeIf(c -> c.on().contains(curve.id())
+                && ABOUT_LENGTH.contains(c.kind())
                 && (c.on().size() == 1 || c.kind() == Kind.EQUAL || c.kind() == Kind.MIDPOINT)
                 && !(curve instanceof Round && c.kind() == Kind.EQUAL));
         String start = ends().get(0);

@@ -45,8 +45,9 @@ class EditTest {
         assertThat(area(s)).isCloseTo(1200 - 25 * (1 - Math.PI / 4), within(1e-9));
         assertSettled(s);
         Sketch wide = Solver.change(s, "w", 60).orElseThrow();
-        assertThat(area(wide)).as("the width is still that of the whole plate").isCloseTo(
-                1800 - 25 * (1 - Math.PI / 4), within(1e-8));
+        assertThat(area(wide))
+                .as("the width is still that of the whole plate")
+                .isCloseTo(1800 - 25 * (1 - Math.PI / 4), within(1e-8));
         Sketch all = Corner.round(Corner.round(Corner.round(s, "a", 5), "b", 5), "d", 5);
         assertThat(area(Solver.solve(all).orElseThrow())).isCloseTo(1200 - 100 + 25 * Math.PI, within(1e-8));
     }
@@ -80,15 +81,18 @@ class EditTest {
     void trimmingTakesTheStretchBetweenCrossings() {
         Sketch end = Trim.trim(cross().sketch(), "l", new Vec2(8, 0.2));
         assertThat(end.curves()).hasSize(3);
-        assertThat(end.strand(end.curves().get(0)).orElseThrow().range().length()).isCloseTo(13, within(1e-9));
+        assertThat(end.strand(end.curves().get(0)).orElseThrow().range().length())
+                .isCloseTo(13, within(1e-9));
         Sketch middle = Trim.trim(cross().sketch(), "l", new Vec2(0, 0.2));
         assertThat(middle.curves()).as("a line cut in two").hasSize(4);
         assertThat(middle.constraints()).anyMatch(c -> c.kind() == Kind.COLLINEAR);
         Sketch arc = Trim.trim(cross().sketch(), "o", new Vec2(-4, 2.1));
         assertThat(arc.find("o")).get().isInstanceOf(SketchArc.class);
         SketchArc lower = (SketchArc) arc.find("o").orElseThrow();
-        assertThat(arc.strand(lower).orElseThrow().curve().point(
-                                arc.strand(lower).orElseThrow().range().middle())
+        assertThat(arc.strand(lower)
+                        .orElseThrow()
+                        .curve()
+                        .point(arc.strand(lower).orElseThrow().range().middle())
                         .y())
                 .as("the lower half is left")
                 .isCloseTo(-2, within(1e-9));
@@ -137,13 +141,15 @@ class EditTest {
 
     @Test
     void drivenDimensionsTellAndNeverHold() {
-        Sketch s = plate().with(
-                List.of(),
-                List.of(new Constraint("diag", Kind.DISTANCE, List.of("a", "c"), 0, true)));
+        Sketch s = plate().with(List.of(), List.of(new Constraint("diag", Kind.DISTANCE, List.of("a", "c"), 0, true)));
         Sketch told = Solver.solve(s).orElseThrow();
         assertThat(told.constraint("diag").orElseThrow().value()).isCloseTo(50, within(1e-9));
         assertSettled(told);
-        assertThat(Solver.change(told, "w", 72).orElseThrow().constraint("diag").orElseThrow().value())
+        assertThat(Solver.change(told, "w", 72)
+                        .orElseThrow()
+                        .constraint("diag")
+                        .orElseThrow()
+                        .value())
                 .isCloseTo(78, within(1e-8));
     }
 
@@ -158,7 +164,10 @@ class EditTest {
                 .sketch();
         Sketch held = Solver.solve(s).orElseThrow();
         assertThat(held.point("p").x()).isCloseTo(-held.point("q").x(), within(1e-9));
-        assertThat(Solver.drag(held, "f", new Vec2(7, 3), new Vec2(0, 0)).point("f").x()).isEqualTo(7);
+        assertThat(Solver.drag(held, "f", new Vec2(7, 3), new Vec2(0, 0))
+                        .point("f")
+                        .x())
+                .isEqualTo(7);
         assertThat(Solver.judge(held).freedoms()).isEqualTo(2);
     }
 }
