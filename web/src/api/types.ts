@@ -58,12 +58,15 @@ export interface SketchStep extends StepBase {
   constraints: Constraint[];
 }
 
+export type Extent = "distance" | "through";
+
 export type Mode = "body" | "add" | "remove";
 
 export interface ExtrudeStep extends StepBase {
   kind: "extrude";
   sketch: string;
   regions: RegionRef[];
+  extent?: Extent;
   distance: number | string;
   bothWays: boolean;
   flipped: boolean;

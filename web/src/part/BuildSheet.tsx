@@ -187,6 +187,7 @@ const asForm = (step: ExtrudeStep, view: { unit: keyof typeof MM }) => ({
   step: step.id,
   sketch: step.sketch,
   regions: step.regions,
+  extent: step.extent ?? ("distance" as const),
   distance: lengthText(step.distance as number, view.unit),
   bothWays: step.bothWays,
   flipped: step.flipped,
@@ -211,18 +212,24 @@ function ExtrudeSentence({ step }: { step: ExtrudeStep & Step }) {
         {sketch?.name}
         {regions > 1 ? ` · ${regions} regions` : ""}
       </button>{" "}
-      by{" "}
-      <NumberSlot
-        key={String(step.distance) + view!.unit}
-        label="Distance"
-        text={lengthText(step.distance as number, view!.unit)}
-        unit={view!.unit}
-        onKeep={(t) => change(step, { distance: t })}
-        onTyping={(t) =>
-          doing.kind === "looking" &&
-          tryOut(t ? extrudeCommand({ ...asForm(step, view!), distance: t }) : null)
-        }
-      />{" "}
+      {step.extent === "through" ? (
+        "through all "
+      ) : (
+        <>
+          by{" "}
+          <NumberSlot
+            key={String(step.distance) + view!.unit}
+            label="Distance"
+            text={lengthText(step.distance as number, view!.unit)}
+            unit={view!.unit}
+            onKeep={(t) => change(step, { distance: t })}
+            onTyping={(t) =>
+              doing.kind === "looking" &&
+              tryOut(t ? extrudeCommand({ ...asForm(step, view!), distance: t }) : null)
+            }
+          />{" "}
+        </>
+      )}
       <ChoiceSlot
         label="Direction"
         value={wayOf(step)}
@@ -234,7 +241,7 @@ function ExtrudeSentence({ step }: { step: ExtrudeStep & Step }) {
         label="What becomes of it"
         value={step.mode}
         choices={MODES}
-        onChoose={(mode) => void change(step, { mode })}
+        onChoose={(mode) => void change(step, mode === "remove" ? { mode } : { mode, extent: "distance" })}
       />
     </>
   );

@@ -76,7 +76,7 @@ function Arrow({ form, placed }: { form: ExtrudeForm; placed: PlacedSketch }) {
   const hold = useRef<{ x: number; y: number; mm: number } | null>(null);
   const inside = form.regions.map((r) => r.inside);
   const mm = roughLength(form.distance, unit);
-  if (inside.length === 0 || mm === null) return null;
+  if (inside.length === 0 || mm === null || form.extent === "through") return null;
   const mid: Vec2 = [
     inside.reduce((s, p) => s + p[0], 0) / inside.length,
     inside.reduce((s, p) => s + p[1], 0) / inside.length,

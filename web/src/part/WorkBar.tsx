@@ -3,7 +3,17 @@ import { sized, spaced, MM } from "../api/numbers";
 import { dimensionsFor } from "../sketch/holds";
 import { Model } from "../sketch/model";
 import { CLICK_HINTS, currentSketch, useSketch } from "../sketch/store";
-import { applyExtrude, changeForm, fromWay, isSketch, MODES, WAYS, wayOf, type Way } from "./extrude";
+import {
+  applyExtrude,
+  changeForm,
+  EXTENTS,
+  fromWay,
+  isSketch,
+  MODES,
+  WAYS,
+  wayOf,
+  type Way,
+} from "./extrude";
 import { finishSketch } from "./sketching";
 import { ChoiceSlot } from "./Slots";
 import { usePart } from "./store";
@@ -97,23 +107,32 @@ function ExtrudeBar() {
           <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click closed regions in the view">
             {n === 0 ? "pick regions" : `${name} · ${n === 1 ? "1 region" : `${n} regions`}`}
           </span>{" "}
-          by{" "}
-          <input
-            ref={input}
-            className="slot"
-            aria-label="Distance"
-            data-testid="distance"
-            autoFocus
-            value={form.distance}
-            title="A length such as 12, 0.5 in or 3/8 in"
-            onChange={(e) => changeForm({ distance: e.target.value })}
-            onKeyDown={(e) => {
-              e.stopPropagation();
-              if (e.key === "Enter") void applyExtrude();
-              if (e.key === "Escape") start({ kind: "looking" });
-            }}
+          <ChoiceSlot
+            label="How far"
+            value={form.extent}
+            choices={EXTENTS}
+            onChoose={(extent) => changeForm({ extent })}
           />{" "}
-          {view.unit}{" "}
+          {form.extent === "distance" && (
+            <>
+              <input
+                ref={input}
+                className="slot"
+                aria-label="Distance"
+                data-testid="distance"
+                autoFocus
+                value={form.distance}
+                title="A length such as 12, 0.5 in or 3/8 in"
+                onChange={(e) => changeForm({ distance: e.target.value })}
+                onKeyDown={(e) => {
+                  e.stopPropagation();
+                  if (e.key === "Enter") void applyExtrude();
+                  if (e.key === "Escape") start({ kind: "looking" });
+                }}
+              />{" "}
+              {view.unit}{" "}
+            </>
+          )}
           <ChoiceSlot
             label="Direction"
             value={wayOf(form)}

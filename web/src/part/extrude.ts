@@ -14,6 +14,7 @@ export function extrudeCommand(form: ExtrudeForm): Command | null {
     name: "",
     sketch: form.sketch,
     regions: form.regions,
+    extent: form.extent,
     distance: form.distance,
     bothWays: form.bothWays,
     flipped: form.flipped,
@@ -39,6 +40,7 @@ export function beginExtrude(sketch?: string): void {
     step: null,
     sketch: chosen,
     regions: likely(regions),
+    extent: "distance",
     distance: lengthText(10 * (view.unit === "in" ? 1.27 : 1), view.unit),
     bothWays: false,
     flipped: false,
@@ -66,6 +68,7 @@ export function editExtrude(step: ExtrudeStep): void {
       step: step.id,
       sketch: step.sketch,
       regions: step.regions,
+      extent: step.extent ?? "distance",
       distance: lengthText(step.distance as number, view!.unit),
       bothWays: step.bothWays,
       flipped: step.flipped,
@@ -79,6 +82,9 @@ export function changeForm(change: Partial<ExtrudeForm>): void {
   const { doing, set, tryOut } = usePart.getState();
   if (doing.kind !== "extruding") return;
   const form = { ...doing.form, ...change };
+  // only what is removed can go through all
+  if (change.extent === "through") form.mode = "remove";
+  else if (form.mode !== "remove") form.extent = "distance";
   set({ doing: { kind: "extruding", form } });
   const command = extrudeCommand(form);
   tryOut(command);
@@ -129,4 +135,5 @@ export const wayOf = (s: { bothWays: boolean; flipped: boolean }): Way =>
   s.bothWays ? "both" : s.flipped ? "in" : "out";
 export const fromWay = (w: Way) => ({ bothWays: w === "both", flipped: w === "in" });
 export const WAYS: Record<Way, string> = { out: "forward", in: "backward", both: "both ways" };
+export const EXTENTS = { distance: "by", through: "through all" } as const;
 export const MODES = { body: "as a new body", add: "added", remove: "removed" } as const;

@@ -1,6 +1,6 @@
 import { create } from "zustand";
 import { api, Refused } from "../api/client";
-import type { Command, Mode, PartView, RegionRef, Shape } from "../api/types";
+import type { Command, Extent, Mode, PartView, RegionRef, Shape } from "../api/types";
 
 export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
 
@@ -9,6 +9,7 @@ export interface ExtrudeForm {
   step: string | null;
   sketch: string | null;
   regions: RegionRef[];
+  extent: Extent;
   distance: string;
   bothWays: boolean;
   flipped: boolean;

@@ -37,7 +37,16 @@ public sealed interface Command {
             ExtrudeStep e = (ExtrudeStep) step;
             String name = e.name().isBlank() ? "Extrude " + (count + 1) : e.name();
             return new ExtrudeStep(
-                    id, name, e.off(), e.sketch(), e.regions(), e.distance(), e.bothWays(), e.flipped(), e.mode());
+                    id,
+                    name,
+                    e.off(),
+                    e.sketch(),
+                    e.regions(),
+                    e.extent(),
+                    e.distance(),
+                    e.bothWays(),
+                    e.flipped(),
+                    e.mode());
         }
 
         @Override

@@ -5,7 +5,8 @@ import java.util.List;
 /**
  * Regions of a sketch pulled out of their plane.
  *
- * @param distance in mm, above zero; overall when it goes both ways
+ * @param extent how far it goes
+ * @param distance in mm, above zero; overall when it goes both ways; kept but idle when it goes through all
  * @param bothWays half the distance to either side
  * @param flipped against the sketch's normal
  */
@@ -15,11 +16,19 @@ public record ExtrudeStep(
         boolean off,
         String sketch,
         List<RegionReference> regions,
+        Extent extent,
         double distance,
         boolean bothWays,
         boolean flipped,
         Mode mode)
         implements Step {
+    /** How far an extrusion goes. */
+    public enum Extent {
+        DISTANCE,
+        /** Through everything that lies in its way; for removing only. */
+        THROUGH
+    }
+
     /** What becomes of the extruded material. */
     public enum Mode {
         BODY,
@@ -29,6 +38,9 @@ public record ExtrudeStep(
 
     public ExtrudeStep {
         regions = List.copyOf(regions);
+        if (extent == Extent.THROUGH && mode != Mode.REMOVE) {
+            throw Refusal.of("Only material that is removed can go through all. Give a distance, or remove it.");
+        }
         if (!(distance > 0) || !Double.isFinite(distance)) {
             throw Refusal.of("The distance must be above zero. To go the other way, turn the direction.");
         }
@@ -37,18 +49,32 @@ public record ExtrudeStep(
         }
     }
 
+    /** By a distance. */
+    public ExtrudeStep(
+            String id,
+            String name,
+            boolean off,
+            String sketch,
+            List<RegionReference> regions,
+            double distance,
+            boolean bothWays,
+            boolean flipped,
+            Mode mode) {
+        this(id, name, off, sketch, regions, Extent.DISTANCE, distance, bothWays, flipped, mode);
+    }
+
     public ExtrudeStep with(List<RegionReference> picked) {
-        return new ExtrudeStep(id, name, off, sketch, picked, distance, bothWays, flipped, mode);
+        return new ExtrudeStep(id, name, off, sketch, picked, extent, distance, bothWays, flipped, mode);
     }
 
     @Override
     public ExtrudeStep named(String n) {
-        return new ExtrudeStep(id, n, off, sketch, regions, distance, bothWays, flipped, mode);
+        return new ExtrudeStep(id, n, off, sketch, regions, extent, distance, bothWays, flipped, mode);
     }
 
     @Override
     public ExtrudeStep switched(boolean o) {
-        return new ExtrudeStep(id, name, o, sketch, regions, distance, bothWays, flipped, mode);
+        return new ExtrudeStep(id, name, o, sketch, regions, extent, distance, bothWays, flipped, mode);
     }
 
     @Override

@@ -109,6 +109,31 @@ class PlateTest {
     }
 
     @Test
+    void aCutThroughAllStaysThroughWhenThePlateGrows() {
+        Sheet s = cut();
+        ExtrudeStep holes = (ExtrudeStep) s.document().step("s5");
+        s.with(new Command.ChangeStep(new ExtrudeStep(
+                "s5",
+                "",
+                false,
+                holes.sketch(),
+                holes.regions(),
+                ExtrudeStep.Extent.THROUGH,
+                10,
+                false,
+                true,
+                Mode.REMOVE)));
+        assertIsThePlate(s.state(), 10);
+        ExtrudeStep e = (ExtrudeStep) s.document().step("s2");
+        s.with(new Command.ChangeStep(
+                new ExtrudeStep(e.id(), "", false, e.sketch(), e.regions(), 25, false, false, Mode.BODY)));
+        assertIsThePlate(s.state(), 25);
+        assertThatThrownBy(() -> new ExtrudeStep(
+                        "s5", "x", false, "s4", holes.regions(), ExtrudeStep.Extent.THROUGH, 1, false, false, Mode.ADD))
+                .hasMessageContaining("through all");
+    }
+
+    @Test
     void aFailedStepSaysWhyAndLeavesTheEarlierSolid() {
         Sheet s = cut();
         ExtrudeStep holes = (ExtrudeStep) s.document().step("s5");

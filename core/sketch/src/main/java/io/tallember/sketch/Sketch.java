@@ -54,6 +54,17 @@ public final class Sketch {
         SketchRules.check(this.entities, this.constraints, byId);
     }
 
+    /** For what changes coordinates only: who hangs on whom has been checked. */
+    private Sketch(List<Entity> entities, Sketch before) {
+        this.entities = List.copyOf(entities);
+        this.constraints = before.constraints;
+        byId.putAll(before.byId);
+        for (Entity e : entities) {
+            byId.put(e.id(), e);
+            SketchRules.checkNumbers(e);
+        }
+    }
+
     public static boolean isGiven(String id) {
         return GIVEN.containsKey(id);
     }
@@ -184,7 +195,7 @@ public final class Sketch {
                 es.add(e);
             }
         }
-        return new Sketch(es, constraints);
+        return new Sketch(es, this);
     }
 
     @Override

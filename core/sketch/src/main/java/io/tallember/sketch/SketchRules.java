@@ -5,9 +5,12 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.sketch.Constraint.Kind;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** What a sketch must satisfy before anything is computed from it. */
 final class SketchRules {
+    private static final Pattern NAME = Pattern.compile("[A-Za-z0-9-]{1,40}");
+
     private SketchRules() {}
 
     static void check(List<Entity> entities, List<Constraint> constraints, Map<String, Entity> byId) {
@@ -16,15 +19,7 @@ final class SketchRules {
             if (byId.put(e.id(), e) != null) {
                 throw bad("The name " + e.id() + " is used twice in the sketch.");
             }
-            if (e instanceof SketchPoint p) {
-                finite(p.x(), e.id());
-                finite(p.y(), e.id());
-            } else if (e instanceof SketchCircle c) {
-                finite(c.radius(), e.id());
-                if (!(c.radius() > 0)) {
-                    throw bad("Circle " + c.id() + " needs a radius above zero.");
-                }
-            }
+            checkNumbers(e);
         }
         for (Entity e : entities) {
             for (String p : e.points()) {
@@ -45,6 +40,18 @@ final class SketchRules {
                 }
             }
             fits(c, c.on().stream().map(byId::get).toList());
+        }
+    }
+
+    static void checkNumbers(Entity e) {
+        if (e instanceof SketchPoint p) {
+            finite(p.x(), e.id());
+            finite(p.y(), e.id());
+        } else if (e instanceof SketchCircle c) {
+            finite(c.radius(), e.id());
+            if (!(c.radius() > 0)) {
+                throw bad("Circle " + c.id() + " needs a radius above zero.");
+            }
         }
     }
 
@@ -112,7 +119,7 @@ final class SketchRules {
     }
 
     private static void named(String id) {
-        if (!id.matches("[A-Za-z0-9-]{1,40}")) {
+        if (!NAME.matcher(id).matches()) {
             throw bad("A sketch name has up to 40 letters, digits and dashes.");
         }
     }

@@ -120,6 +120,10 @@ final class Fields {
         return out;
     }
 
+    boolean has(String name) {
+        return node.hasNonNull(name);
+    }
+
     boolean isText(String name) {
         return need(name).isString();
     }

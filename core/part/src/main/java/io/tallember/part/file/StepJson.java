@@ -61,6 +61,9 @@ public final class StepJson {
                 r.boundary().forEach(boundary::add);
                 region.putArray("inside").add(r.inside().x()).add(r.inside().y());
             }
+            if (e.extent() != ExtrudeStep.Extent.DISTANCE) {
+                n.put("extent", Words.of(e.extent()));
+            }
             n.put("distance", e.distance());
             n.put("bothWays", e.bothWays()).put("flipped", e.flipped());
             n.put("mode", Words.of(e.mode()));
@@ -129,6 +132,7 @@ public final class StepJson {
                     off,
                     f.text("sketch"),
                     regions,
+                    f.has("extent") ? f.oneOf("extent", ExtrudeStep.Extent.class) : ExtrudeStep.Extent.DISTANCE,
                     f.positive("distance", unit),
                     f.flag("bothWays"),
                     f.flag("flipped"),

@@ -1,8 +1,10 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Interval;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -26,6 +28,9 @@ import java.util.Set;
 /** Pulls regions out of their plane and makes new bodies of them, adds them, or takes them away. */
 final class BuildExtrude {
     private static final Tolerance TOL = Tolerance.DEFAULT;
+
+    /** How far past the last material a cut through all goes, in mm. */
+    private static final double BEYOND = 1;
 
     private final ExtrudeStep step;
     private final Stand before;
@@ -53,15 +58,40 @@ final class BuildExtrude {
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
                         "The sketch this extrusion needs isn't built. Switch it on, or mend what is wrong with it."));
-        double d = step.distance();
-        double from = step.bothWays() ? -d / 2 : step.flipped() ? -d : 0;
+        Interval reach = reach(placed.frame());
         List<Body> tools = new ArrayList<>();
         for (RegionReference ref : step.regions()) {
             Region region = find(ref, placed);
             Profile profile = new Profile(placed.frame(), region.outer(), region.holes(), region.name());
-            tools.add(Extrude.of(profile, from, from + d, step.id(), ref.id(), TOL));
+            tools.add(Extrude.of(profile, reach.lo(), reach.hi(), step.id(), ref.id(), TOL));
         }
         return tools.size() == 1 ? tools : Fuse.unite(tools, TOL);
+    }
+
+    /** From where to where it goes, in mm along the sketch's normal. */
+    private Interval reach(Frame frame) {
+        double d = step.distance();
+        if (step.extent() == ExtrudeStep.Extent.DISTANCE) {
+            double from = step.bothWays() ? -d / 2 : step.flipped() ? -d : 0;
+            return new Interval(from, from + d);
+        }
+        double low = -BEYOND;
+        double high = BEYOND;
+        for (PartBody b : before.bodies()) {
+            Box3 box = b.body().bounds();
+            for (int i = 0; i < 8; i++) {
+                Vec3 corner = new Vec3(
+                        (i & 1) == 0 ? box.min().x() : box.max().x(),
+                        (i & 2) == 0 ? box.min().y() : box.max().y(),
+                        (i & 4) == 0 ? box.min().z() : box.max().z());
+                double along = frame.local(corner).z();
+                low = Math.min(low, along - BEYOND);
+                high = Math.max(high, along + BEYOND);
+            }
+        }
+        return step.bothWays()
+                ? new Interval(low, high)
+                : step.flipped() ? new Interval(low, 0) : new Interval(0, high);
     }
 
     private Region find(RegionReference ref, PlacedSketch placed) {

@@ -61,6 +61,9 @@ final class Arrangement {
     private final Tolerance tol;
     private final List<Vec3> nodes = new ArrayList<>();
     private final Map<List<Long>, List<Integer>> grid = new HashMap<>();
+    /** One half of each stretch, by the two nodes it joins. */
+    private final Map<Long, List<Half>> between = new HashMap<>();
+
     final List<Half> halves = new ArrayList<>();
 
     Arrangement(Sketch sketch, Tolerance tol) {
@@ -91,7 +94,7 @@ final class Arrangement {
     }
 
     private void cross(Strand a, Strand b) {
-        if (CurveCurve.same(a.curve(), a.range(), b.curve(), tol)) {
+        if (a.curve().getClass() == b.curve().getClass() && CurveCurve.same(a.curve(), a.range(), b.curve(), tol)) {
             endsOn(a, b);
             endsOn(b, a);
             return;
@@ -141,19 +144,19 @@ final class Arrangement {
                 b.twin = a;
                 halves.add(a);
                 halves.add(b);
+                between.computeIfAbsent(pair(from, to), k -> new ArrayList<>(1)).add(a);
             }
         }
     }
 
     private boolean alreadyThere(Curve c, Interval r, int from, int to) {
         Vec3 middle = c.point(r.middle());
-        for (Half h : halves) {
-            if ((h.from == from && h.to == to || h.from == to && h.to == from)
-                    && h.curve.point(h.curve.project(middle, h.range)).distance(middle) <= tol.linear()) {
-                return true;
-            }
-        }
-        return false;
+        return between.getOrDefault(pair(from, to), List.of()).stream()
+                .anyMatch(h -> h.curve.point(h.curve.project(middle, h.range)).distance(middle) <= tol.linear());
+    }
+
+    private static long pair(int from, int to) {
+        return (long) Math.min(from, to) << 32 | Math.max(from, to);
     }
 
     private int nodeAt(Vec3 p) {

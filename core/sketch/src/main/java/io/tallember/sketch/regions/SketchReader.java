@@ -145,8 +145,9 @@ public final class SketchReader {
         outers.forEach(o -> holes.add(new ArrayList<>()));
         for (List<Profile.Edge> hole : inners) {
             int best = -1;
+            double covered = -area(hole) + tol.linear();
             for (int i = 0; i < outers.size(); i++) {
-                if (areas.get(i) > -area(hole) + tol.linear()
+                if (areas.get(i) > covered
                         && (best < 0 || areas.get(i) < areas.get(best))
                         && contains(
                                 outers.get(i),

@@ -2,19 +2,18 @@ package io.tallember.sketch.solve;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
-import org.ejml.data.DMatrixRMaj;
-import org.ejml.dense.row.factory.DecompositionFactory_DDRM;
-import org.ejml.interfaces.decomposition.SingularValueDecomposition_F64;
 
 /**
  * How many ways a solved group can still move, which unknowns those are, and which constraints say nothing new. Rank is
  * taken at the solution and at a witness, the solution shaken and solved anew, so that an accidental alignment does not
  * count as a constraint (D. Michelucci and S. Foufou, Geometric constraint solving: the witness configuration method,
- * 2006).
+ * 2006). Rows are eliminated in the order in which the constraints were made, so that the newest is found redundant.
  */
 final class Freedom {
     private static final double NOTHING = 1e-7;
@@ -30,28 +29,15 @@ final class Freedom {
             g.equations.forEach(e -> redundant.add(e.source()));
             return;
         }
-        double[] witness = witness(g, values);
-        SingularValueDecomposition_F64<DMatrixRMaj> here = svd(g.jacobian(values));
-        SingularValueDecomposition_F64<DMatrixRMaj> there = svd(g.jacobian(witness));
-        boolean useWitness = rank(there) > rank(here);
-        SingularValueDecomposition_F64<DMatrixRMaj> best = useWitness ? there : here;
-        int rank = rank(best);
-        freedoms = n - rank;
-        DMatrixRMaj vt = best.getV(null, true);
-        double[] s = best.getSingularValues();
-        double cut = cut(best);
-        for (int row = 0; row < n; row++) {
-            if (row >= s.length || row >= best.numberOfSingularValues() || s[row] <= cut) {
-                for (int c = 0; c < n; c++) {
-                    if (Math.abs(vt.get(row, c)) > 1e-6) {
-                        loose.add(g.unknowns[c]);
-                    }
-                }
-            }
+        Echelon here = new Echelon(g.columns(), g.jacobian(values), n);
+        Echelon there = new Echelon(g.columns(), g.jacobian(witness(g, values)), n);
+        Echelon best = there.rank() > here.rank() ? there : here;
+        freedoms = n - best.rank();
+        for (int c : best.movable()) {
+            loose.add(g.unknowns[c]);
         }
-        if (rank < g.equations.size()) {
-            repeated(g, g.jacobian(useWitness ? witness : values));
-        }
+        best.idle.forEach(row -> redundant.add(g.equations.get(row).source()));
+        redundant.remove("");
     }
 
     private static double[] witness(Group g, double[] values) {
@@ -69,63 +55,104 @@ final class Freedom {
         return g.solve(shaken, weight) ? shaken : values;
     }
 
-    private static SingularValueDecomposition_F64<DMatrixRMaj> svd(DMatrixRMaj j) {
-        SingularValueDecomposition_F64<DMatrixRMaj> svd =
-                DecompositionFactory_DDRM.svd(j.numRows, j.numCols, false, true, false);
-        if (!svd.decompose(j)) {
-            throw new IllegalStateException("singular values did not converge");
-        }
-        return svd;
-    }
+    /** Sparse row echelon form: each kept row has a column of its own, which later rows are cleared of. */
+    private static final class Echelon {
+        private final int unknowns;
+        private final List<Map<Integer, Double>> rows = new ArrayList<>();
+        private final List<Integer> pivots = new ArrayList<>();
+        private final int[] rowOfPivot;
+        final List<Integer> idle = new ArrayList<>();
 
-    private static double cut(SingularValueDecomposition_F64<DMatrixRMaj> svd) {
-        double top = 0;
-        for (int i = 0; i < svd.numberOfSingularValues(); i++) {
-            top = Math.max(top, svd.getSingularValues()[i]);
+        Echelon(int[][] columns, double[][] jacobian, int unknowns) {
+            this.unknowns = unknowns;
+            rowOfPivot = new int[unknowns];
+            Arrays.fill(rowOfPivot, -1);
+            for (int e = 0; e < columns.length; e++) {
+                Map<Integer, Double> row = new HashMap<>();
+                double size = 0;
+                for (int k = 0; k < columns[e].length; k++) {
+                    row.put(columns[e][k], jacobian[e][k]);
+                    size = Math.max(size, Math.abs(jacobian[e][k]));
+                }
+                if (!add(row, NOTHING * Math.max(size, 1e-3))) {
+                    idle.add(e);
+                }
+            }
         }
-        return NOTHING * Math.max(top, 1e-3);
-    }
 
-    private static int rank(SingularValueDecomposition_F64<DMatrixRMaj> svd) {
-        double cut = cut(svd);
-        int rank = 0;
-        for (int i = 0; i < svd.numberOfSingularValues(); i++) {
-            rank += svd.getSingularValues()[i] > cut ? 1 : 0;
-        }
-        return rank;
-    }
-
-    /** Rows that are combinations of earlier ones, by orthogonalising in order. */
-    private void repeated(Group g, DMatrixRMaj j) {
-        List<double[]> basis = new ArrayList<>();
-        for (int row = 0; row < j.numRows; row++) {
-            double[] r = Arrays.copyOfRange(j.data, row * j.numCols, (row + 1) * j.numCols);
-            double before = norm(r);
-            for (int pass = 0; pass < 2; pass++) {
-                for (double[] b : basis) {
-                    double along = 0;
-                    for (int i = 0; i < r.length; i++) {
-                        along += b[i] * r[i];
+        private boolean add(Map<Integer, Double> row, double nothing) {
+            // rows are cleared of earlier pivots in the order those were made: later ones don't bring earlier ones back
+            java.util.TreeSet<Integer> due = new java.util.TreeSet<>();
+            row.keySet().forEach(c -> {
+                if (rowOfPivot[c] >= 0) {
+                    due.add(rowOfPivot[c]);
+                }
+            });
+            while (!due.isEmpty()) {
+                int at = due.pollFirst();
+                double factor = row.getOrDefault(pivots.get(at), 0.0);
+                row.remove(pivots.get(at));
+                if (Math.abs(factor) < 1e-14) {
+                    continue;
+                }
+                rows.get(at).forEach((c, v) -> {
+                    if (!c.equals(pivots.get(at))) {
+                        row.merge(c, -factor * v, Double::sum);
+                        if (rowOfPivot[c] > at) {
+                            due.add(rowOfPivot[c]);
+                        }
                     }
-                    for (int i = 0; i < r.length; i++) {
-                        r[i] -= along * b[i];
+                });
+            }
+            int pivot = -1;
+            double most = nothing;
+            for (Map.Entry<Integer, Double> e : row.entrySet()) {
+                if (Math.abs(e.getValue()) > most) {
+                    most = Math.abs(e.getValue());
+                    pivot = e.getKey();
+                }
+            }
+            if (pivot < 0) {
+                return false;
+            }
+            double scale = 1 / row.get(pivot);
+            row.replaceAll((c, v) -> v * scale);
+            row.values().removeIf(v -> Math.abs(v) < 1e-14);
+            rowOfPivot[pivot] = rows.size();
+            pivots.add(pivot);
+            rows.add(row);
+            return true;
+        }
+
+        int rank() {
+            return rows.size();
+        }
+
+        /** Unknowns that change in some motion that all rows allow; two random motions tell them all. */
+        Set<Integer> movable() {
+            Set<Integer> out = new LinkedHashSet<>();
+            Random random = new Random(11);
+            for (int trial = 0; trial < 2 && rank() < unknowns; trial++) {
+                double[] x = new double[unknowns];
+                for (int c = 0; c < unknowns; c++) {
+                    x[c] = rowOfPivot[c] < 0 ? 0.5 + random.nextDouble() : 0;
+                }
+                for (int i = rows.size() - 1; i >= 0; i--) {
+                    double sum = 0;
+                    for (Map.Entry<Integer, Double> e : rows.get(i).entrySet()) {
+                        if (!e.getKey().equals(pivots.get(i))) {
+                            sum -= e.getValue() * x[e.getKey()];
+                        }
+                    }
+                    x[pivots.get(i)] = sum;
+                }
+                for (int c = 0; c < unknowns; c++) {
+                    if (Math.abs(x[c]) > 1e-6) {
+                        out.add(c);
                     }
                 }
             }
-            double left = norm(r);
-            if (left <= 10 * NOTHING * Math.max(before, 1e-3)) {
-                redundant.add(g.equations.get(row).source());
-            } else {
-                for (int i = 0; i < r.length; i++) {
-                    r[i] /= left;
-                }
-                basis.add(r);
-            }
+            return out;
         }
-        redundant.remove("");
-    }
-
-    private static double norm(double[] r) {
-        return Math.sqrt(Arrays.stream(r).map(x -> x * x).sum());
     }
 }

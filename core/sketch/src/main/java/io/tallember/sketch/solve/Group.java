@@ -6,10 +6,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.ejml.data.DMatrixRMaj;
-import org.ejml.dense.row.CommonOps_DDRM;
-import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
-import org.ejml.interfaces.linsol.LinearSolverDense;
 
 /**
  * Equations that hang together through their unknowns, solved on their own by damped steps of least weighted change: the
@@ -19,16 +15,38 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
 final class Group {
     static final double SOLVED = 1e-10;
     private static final int ROUNDS = 60;
+    private static final double LEAST_DAMPING = 1e-13;
 
     final List<Equation> equations;
     final int[] unknowns;
-    private final Map<Integer, Integer> column = new HashMap<>();
+    private final int[][] columns;
+    /** For each scalar of an equation, its place in {@link #columns}, or -1 for a constant. */
+    private final int[][] slots;
 
     private Group(List<Equation> equations, int[] unknowns) {
         this.equations = equations;
         this.unknowns = unknowns;
+        Map<Integer, Integer> column = new HashMap<>();
         for (int i = 0; i < unknowns.length; i++) {
             column.put(unknowns[i], i);
+        }
+        columns = new int[equations.size()][];
+        slots = new int[equations.size()][];
+        for (int e = 0; e < columns.length; e++) {
+            int[] scalars = equations.get(e).scalars();
+            columns[e] = Arrays.stream(scalars)
+                    .filter(column::containsKey)
+                    .map(column::get)
+                    .distinct()
+                    .toArray();
+            slots[e] = new int[scalars.length];
+            for (int i = 0; i < scalars.length; i++) {
+                Integer c = column.get(scalars[i]);
+                slots[e][i] = -1;
+                for (int k = 0; c != null && k < columns[e].length; k++) {
+                    slots[e][i] = columns[e][k] == c ? k : slots[e][i];
+                }
+            }
         }
     }
 
@@ -88,26 +106,32 @@ final class Group {
         return worst;
     }
 
-    DMatrixRMaj jacobian(double[] values) {
-        DMatrixRMaj j = new DMatrixRMaj(equations.size(), unknowns.length);
+    /** Derivatives by equation, in the order of {@link #columns}. */
+    double[][] jacobian(double[] values) {
+        double[][] j = new double[equations.size()][];
         fill(values, j, new double[equations.size()]);
         return j;
     }
 
-    private double fill(double[] values, DMatrixRMaj j, double[] r) {
-        j.zero();
+    /** The distinct unknowns of each equation, as places in {@link #unknowns}. */
+    int[][] columns() {
+        return columns;
+    }
+
+    private double fill(double[] values, double[][] j, double[] r) {
         double sum = 0;
         for (int row = 0; row < r.length; row++) {
             Equation e = equations.get(row);
             Jet jet = e.at(values);
             r[row] = jet.v;
             sum += jet.v * jet.v;
+            double[] out = new double[columns[row].length];
             for (int i = 0; i < e.scalars().length; i++) {
-                Integer c = column.get(e.scalars()[i]);
-                if (c != null) {
-                    j.add(row, c, jet.d[i]);
+                if (slots[row][i] >= 0) {
+                    out[slots[row][i]] += jet.d[i];
                 }
             }
+            j[row] = out;
         }
         return sum;
     }
@@ -124,41 +148,43 @@ final class Group {
         if (n == 0) {
             return worst(values) <= SOLVED;
         }
-        DMatrixRMaj j = new DMatrixRMaj(m, n);
-        DMatrixRMaj jw = new DMatrixRMaj(m, n);
-        DMatrixRMaj a = new DMatrixRMaj(m, m);
+        double[] w = new double[n];
+        for (int c = 0; c < n; c++) {
+            w[c] = weight[unknowns[c]];
+        }
+        double[][] j = new double[m][];
         double[] r = new double[m];
         double sum = fill(values, j, r);
-        double damping = 1e-13;
+        double damping = LEAST_DAMPING;
+        NormalMatrix normal = null;
         for (int round = 0; round < ROUNDS; round++) {
             if (max(r) <= SOLVED * 1e-2) {
                 return true;
             }
-            for (int row = 0; row < m; row++) {
-                for (int c = 0; c < n; c++) {
-                    jw.set(row, c, j.get(row, c) * weight[unknowns[c]]);
-                }
+            if (normal == null) {
+                normal = new NormalMatrix(columns, n);
             }
-            CommonOps_DDRM.multTransB(jw, j, a);
-            double size = CommonOps_DDRM.trace(a) / m + 1e-300;
+            normal.fill(j, w);
+            double size = normal.meanDiagonal() + 1e-300;
             boolean better = false;
             double[] trial = values;
+            double[][] jNext = new double[m][];
             double[] rNext = new double[m];
             for (int attempt = 0; attempt < 12 && !better; attempt++) {
-                double[] step = step(a, jw, r, damping * size);
+                double[] step = step(normal, j, w, r, damping * size);
                 if (step != null) {
                     trial = values.clone();
                     for (int c = 0; c < n; c++) {
                         trial[unknowns[c]] += step[c];
                     }
-                    double next = fill(trial, j, rNext);
+                    double next = fill(trial, jNext, rNext);
                     better = next < sum * (1 - 1e-6);
                     if (better) {
                         sum = next;
                     }
                 }
                 if (!better) {
-                    damping = Math.max(damping * 30, 1e-13);
+                    damping = Math.max(damping * 30, LEAST_DAMPING);
                 }
             }
             if (!better) {
@@ -166,29 +192,31 @@ final class Group {
             }
             System.arraycopy(trial, 0, values, 0, values.length);
             r = rNext;
-            damping = Math.max(damping / 100, 1e-13);
+            j = jNext;
+            damping = Math.max(damping / 100, LEAST_DAMPING);
         }
         return max(r) <= SOLVED;
     }
 
     private static double max(double[] r) {
-        return Arrays.stream(r).map(Math::abs).max().orElse(0);
+        double most = 0;
+        for (double x : r) {
+            most = Math.max(most, Math.abs(x));
+        }
+        return most;
     }
 
-    private static double[] step(DMatrixRMaj a, DMatrixRMaj jw, double[] r, double damping) {
-        int m = r.length;
-        DMatrixRMaj damped = a.copy();
-        for (int i = 0; i < m; i++) {
-            damped.add(i, i, damping);
-        }
-        LinearSolverDense<DMatrixRMaj> cholesky = LinearSolverFactory_DDRM.chol(m);
-        if (!cholesky.setA(damped)) {
+    private double[] step(NormalMatrix normal, double[][] j, double[] w, double[] r, double damping) {
+        double[] y = normal.solve(r, damping);
+        if (y == null) {
             return null;
         }
-        DMatrixRMaj y = new DMatrixRMaj(m, 1);
-        cholesky.solve(DMatrixRMaj.wrap(m, 1, r), y);
-        DMatrixRMaj step = new DMatrixRMaj(jw.numCols, 1);
-        CommonOps_DDRM.multTransA(-1, jw, y, step);
-        return CommonOps_DDRM.elementMaxAbs(step) < 1e6 ? step.data : null;
+        double[] step = new double[w.length];
+        for (int row = 0; row < j.length; row++) {
+            for (int k = 0; k < j[row].length; k++) {
+                step[columns[row][k]] -= w[columns[row][k]] * j[row][k] * y[row];
+            }
+        }
+        return max(step) < 1e6 ? step : null;
     }
 }

@@ -17,7 +17,10 @@ import java.util.Map;
  * that are given become constants, so that the numeric system stays small.
  */
 final class Scalars {
-    private final Map<String, Integer> index = new HashMap<>();
+    /** The number of a point's x; its y has the next one. */
+    private final Map<String, Integer> points = new HashMap<>();
+
+    private final Map<String, Integer> radii = new HashMap<>();
     private final List<Integer> parent = new ArrayList<>();
     private final List<Double> start = new ArrayList<>();
     private final List<Boolean> constant = new ArrayList<>();
@@ -33,33 +36,34 @@ final class Scalars {
         }
         for (SketchCurve c : sketch.curves()) {
             if (c instanceof Round r) {
-                add(r.id() + ":r", sketch.radius(r), false);
+                radii.put(r.id(), parent.size());
+                add(sketch.radius(r), false);
             }
         }
     }
 
     private void point(SketchPoint p, boolean given) {
-        add(p.id() + ":x", p.x(), given);
-        add(p.id() + ":y", p.y(), given);
+        points.put(p.id(), parent.size());
+        add(p.x(), given);
+        add(p.y(), given);
     }
 
-    private void add(String key, double value, boolean given) {
-        index.put(key, parent.size());
+    private void add(double value, boolean given) {
         parent.add(parent.size());
         start.add(value);
         constant.add(given);
     }
 
     int x(String point) {
-        return index.get(point + ":x");
+        return points.get(point);
     }
 
     int y(String point) {
-        return index.get(point + ":y");
+        return points.get(point) + 1;
     }
 
     int r(String round) {
-        return index.get(round + ":r");
+        return radii.get(round);
     }
 
     int root(int i) {
@@ -129,14 +133,14 @@ final class Scalars {
     /** The sketch with coordinates and radii read from root values. */
     Sketch write(Sketch sketch, double[] values) {
         Map<String, Vec2> places = new HashMap<>();
-        Map<String, Double> radii = new HashMap<>();
+        Map<String, Double> sizes = new HashMap<>();
         for (Entity e : sketch.entities()) {
             if (e instanceof SketchPoint p) {
                 places.put(p.id(), new Vec2(values[root(x(p.id()))], values[root(y(p.id()))]));
             } else if (e instanceof SketchCircle c) {
-                radii.put(c.id(), Math.max(1e-9, Math.abs(values[root(r(c.id()))])));
+                sizes.put(c.id(), Math.max(1e-9, Math.abs(values[root(r(c.id()))])));
             }
         }
-        return sketch.moved(places, radii);
+        return sketch.moved(places, sizes);
     }
 }
