@@ -141,6 +141,9 @@ export interface PartView {
   undo: string;
   redo: string;
   workLine: number;
+  values: { name: string; formula: string; number: number; used: string[] }[];
+  /** By place: step id, a stroke, dimension id or "distance". */
+  formulas: Record<string, string>;
   steps: Step[];
   sketches: Record<string, PlacedSketch>;
   bodies: BodyView[];

@@ -1,6 +1,6 @@
 import { AlertDialog, DropdownMenu } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import type { ExtrudeStep, SketchStep, Step } from "../api/types";
+import type { ExtrudeStep, PartView, SketchStep, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
 import {
@@ -17,11 +17,13 @@ import {
 import { openSketch } from "./sketching";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart } from "./store";
+import { ValuesTable } from "./ValuesTable";
 
 /** The part's history as sentences, with the work line in it. */
 export function BuildSheet() {
   const { view, preview, doing } = usePart();
   const [asking, setAsking] = useState<Step | null>(null);
+  const [open, setOpen] = useState(false);
   if (!view) return <aside className="sheet" />;
   const failed = view.steps.filter((s) => s.status === "failed").length;
   const off = view.steps.filter((s) => s.off).length;
@@ -30,7 +32,16 @@ export function BuildSheet() {
   return (
     <aside className="sheet" aria-label="Build sheet">
       <header>
-        <h1>Build sheet</h1>
+        <div className="flex items-baseline justify-between">
+          <h1>Build sheet</h1>
+          <button
+            className="text-[13px] underline underline-offset-3"
+            aria-expanded={open}
+            onClick={() => setOpen(!open)}
+          >
+            Values {view.values.length || ""}
+          </button>
+        </div>
         <p className="sum">
           {view.steps.length === 0
             ? "No steps yet"
@@ -41,6 +52,7 @@ export function BuildSheet() {
           {off > 0 && ` · ${off} switched off`}
         </p>
       </header>
+      {open && <ValuesTable />}
       <div className="steps" data-testid="steps">
         {view.steps.slice(0, view.workLine).map(row)}
         <WorkLine />
@@ -183,12 +195,12 @@ function SketchSentence({ step }: { step: SketchStep }) {
   );
 }
 
-const asForm = (step: ExtrudeStep, view: { unit: keyof typeof MM }) => ({
+const asForm = (step: ExtrudeStep, view: PartView) => ({
   step: step.id,
   sketch: step.sketch,
   regions: step.regions,
   extent: step.extent ?? ("distance" as const),
-  distance: lengthText(step.distance as number, view.unit),
+  distance: view.formulas[`${step.id}/distance`] ?? lengthText(step.distance as number, view.unit),
   bothWays: step.bothWays,
   flipped: step.flipped,
   mode: step.mode,
@@ -221,6 +233,7 @@ function ExtrudeSentence({ step }: { step: ExtrudeStep & Step }) {
             key={String(step.distance) + view!.unit}
             label="Distance"
             text={lengthText(step.distance as number, view!.unit)}
+            formula={view!.formulas[`${step.id}/distance`]}
             unit={view!.unit}
             onKeep={(t) => change(step, { distance: t })}
             onTyping={(t) =>

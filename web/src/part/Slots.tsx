@@ -43,12 +43,15 @@ export function ChoiceSlot<K extends string>({
 export function NumberSlot({
   label,
   text,
+  formula,
   unit,
   onKeep,
   onTyping,
 }: {
   label: string;
   text: string;
+  /** What the number is given by, if by a formula. */
+  formula?: string;
   unit: string;
   onKeep: (text: string) => Promise<boolean>;
   onTyping: (text: string | null) => void;
@@ -66,6 +69,7 @@ export function NumberSlot({
         aria-label={`${label}: ${text} ${unit}`}
         onClick={() => setOpen(true)}
       >
+        {formula ? <i>{formula} = </i> : null}
         {text} {unit}
       </button>
     );
@@ -80,7 +84,7 @@ export function NumberSlot({
       className="slot"
       aria-label={label}
       autoFocus
-      defaultValue={text}
+      defaultValue={formula ?? text}
       onChange={(e) => onTyping(e.target.value)}
       onBlur={drop}
       onKeyDown={(e) => {

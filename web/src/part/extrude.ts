@@ -69,7 +69,7 @@ export function editExtrude(step: ExtrudeStep): void {
       sketch: step.sketch,
       regions: step.regions,
       extent: step.extent ?? "distance",
-      distance: lengthText(step.distance as number, view!.unit),
+      distance: view!.formulas[`${step.id}/distance`] ?? lengthText(step.distance as number, view!.unit),
       bothWays: step.bothWays,
       flipped: step.flipped,
       mode: step.mode,

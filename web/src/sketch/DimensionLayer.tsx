@@ -80,6 +80,7 @@ export function DimensionLabels({
 }) {
   const { editing, picks, sizing, set, applySize } = useSketch();
   const unit = usePart((s) => s.view!.unit);
+  const formulas = usePart((s) => s.view!.formulas);
   return laid.map((d) => {
     const style = { left: d.label[0], top: d.label[1] };
     if (d.id === "new") {
@@ -88,7 +89,11 @@ export function DimensionLabels({
     }
     if (d.id === editing) {
       const c = step.constraints.find((k) => k.id === d.id)!;
-      const start = c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit);
+      const start = formulas[`${step.id}/${c.id}`]
+        ? formulas[`${step.id}/${c.id}`]
+        : c.kind === "angle"
+          ? degrees(c.value as number)
+          : lengthText(c.value as number, unit);
       return (
         <NumberInput
           key={d.id}
@@ -107,7 +112,12 @@ export function DimensionLabels({
         title={d.driven ? "Driven: only tells what it measures" : "Click to change; Delete takes it out"}
         onClick={() => set({ editing: d.driven ? null : d.id, picks: [d.id] })}
       >
-        {d.driven ? `(${d.text})` : d.text}
+        {d.driven ? (
+          `(${d.text})`
+        ) : formulas[`${step.id}/${d.id}`] ? (
+          <i>{formulas[`${step.id}/${d.id}`]} = </i>
+        ) : null}
+        {d.driven ? null : d.text}
       </button>
     );
   });

@@ -10,6 +10,7 @@ import { useSketch } from "./store";
 export function SketchSheet({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
   const send = usePart((s) => s.send);
   const unit = usePart((s) => s.view!.unit);
+  const formulas = usePart((s) => s.view!.formulas);
   const pick = useSketch((s) => s.set);
   const model = new Model(step);
   const show = (...ids: string[]) => pick({ picks: ids, toolId: "select", tool: null, snap: null });
@@ -114,8 +115,14 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
               </span>
             ) : (
               <SheetNumber
-                key={String(c.value)}
-                text={c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit)}
+                key={String(c.value) + formulas[`${step.id}/${c.id}`]}
+                text={
+                  formulas[`${step.id}/${c.id}`]
+                    ? formulas[`${step.id}/${c.id}`]
+                    : c.kind === "angle"
+                      ? degrees(c.value as number)
+                      : lengthText(c.value as number, unit)
+                }
                 done={(t) => setDimension(step.id, c.id, t)}
               />
             )}

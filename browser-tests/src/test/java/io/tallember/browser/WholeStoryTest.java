@@ -221,6 +221,37 @@ class WholeStoryTest {
     }
 
     @Test
+    void aValueDrivesTheThicknessAndACutThroughAllFollows() {
+        page.open("/");
+        page.press("Vane plate");
+        double face = page.volume() / 10;
+        page.press("Values");
+        page.find("[aria-label=\"New value's name\"]").sendKeys("wall");
+        page.find("[aria-label=\"New value's formula\"]").sendKeys("5", Keys.ENTER);
+        page.sees("[data-testid=values]", "unused");
+        page.press("Distance: 10 mm");
+        page.keys("2*wall + 4 mm", Keys.ENTER);
+        page.untilVolume(14 * face);
+        page.find("[aria-label='Value wall']").sendKeys(Keys.chord(Keys.CONTROL, "a"), "8", Keys.ENTER);
+        page.untilVolume(20 * face);
+        page.find("[aria-label='Delete value wall']").click();
+        page.sees("[data-testid=notice]", "is used by s2/distance");
+
+        page.click(page.at(20, 25, 20));
+        page.press("Sketch on it");
+        page.find("[data-testid=sketch-layer]");
+        hole(30, 20, "10");
+        page.sees("[data-testid=foot]", "1 closed region");
+        page.keys(Keys.ESCAPE, Keys.ESCAPE, "q");
+        page.choose(page.find(".work [aria-label='How far']"), "through all");
+        page.choose(page.find(".work [aria-label=Direction]"), "backward");
+        page.press("Apply");
+        page.untilVolume(20 * (face - 25 * Math.PI));
+        page.find("[aria-label='Value wall']").sendKeys(Keys.chord(Keys.CONTROL, "a"), "3", Keys.ENTER);
+        page.untilVolume(10 * (face - 25 * Math.PI));
+    }
+
+    @Test
     void aFailedStepSaysWhyAndTheWorkLineGoesBack() {
         page.open("/");
         page.press("Splitter block");

@@ -1,20 +1,29 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Vec2;
+import io.tallember.part.values.Formulas;
+import io.tallember.part.values.Value;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.solve.Solver;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 
 /** Something a designer does to a part: from one document to the next, or a refusal that changes nothing. */
 public sealed interface Command {
     /** @throws io.tallember.geometry.GeometryException with a sentence when it can't be done */
     PartDocument apply(PartDocument doc);
+
+    /** The command done, and all formulas carried through. */
+    default PartDocument done(PartDocument doc) {
+        return Formulas.settle(apply(doc));
+    }
 
     /** What it does, as undo shows it. */
     String said();
@@ -228,6 +237,85 @@ public sealed interface Command {
         @Override
         public String said() {
             return on ? "make construction" : "make drawn";
+        }
+    }
+
+    /**
+     * A command whose numbers were typed as formulas, or as plain numbers in the place of formulas.
+     *
+     * @param typed by place; an empty text takes the place's formula away
+     */
+    record WithFormulas(Command command, Map<String, String> typed) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            PartDocument next = command.apply(doc);
+            Map<String, String> all = new TreeMap<>(next.formulas());
+            typed.forEach((place, formula) -> {
+                if (formula.isEmpty()) {
+                    all.remove(place);
+                } else {
+                    all.put(place, formula);
+                }
+            });
+            return next.withFormulas(all);
+        }
+
+        @Override
+        public String said() {
+            return command.said();
+        }
+    }
+
+    /** Gives a value its formula; makes it when there is none of the name. */
+    record SetValue(String name, String formula) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            if (formula.isBlank()) {
+                throw Refusal.of("The value " + name + " needs a number or a formula.");
+            }
+            List<Value> values = new ArrayList<>(doc.values());
+            Value now = new Value(name, formula.strip());
+            values.replaceAll(v -> v.name().equals(name) ? now : v);
+            if (!values.contains(now)) {
+                values.add(now);
+            }
+            return doc.withValues(values);
+        }
+
+        @Override
+        public String said() {
+            return "change a value";
+        }
+    }
+
+    record RenameValue(String name, String to) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return Formulas.renamed(doc, name, to);
+        }
+
+        @Override
+        public String said() {
+            return "rename a value";
+        }
+    }
+
+    /** Takes out a value that nothing uses. */
+    record DeleteValue(String name) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            List<String> users = Formulas.uses(doc).getOrDefault(name, List.of());
+            if (!users.isEmpty()) {
+                throw Refusal.of("The value " + name + " is used by " + String.join(", ", users)
+                        + ". Give those a number first.");
+            }
+            return doc.withValues(
+                    doc.values().stream().filter(v -> !v.name().equals(name)).toList());
+        }
+
+        @Override
+        public String said() {
+            return "delete a value";
         }
     }
 

@@ -63,6 +63,11 @@ public record ExtrudeStep(
         this(id, name, off, sketch, regions, Extent.DISTANCE, distance, bothWays, flipped, mode);
     }
 
+    /** With another distance. */
+    public ExtrudeStep by(double d) {
+        return new ExtrudeStep(id, name, off, sketch, regions, extent, d, bothWays, flipped, mode);
+    }
+
     public ExtrudeStep with(List<RegionReference> picked) {
         return new ExtrudeStep(id, name, off, sketch, picked, extent, distance, bothWays, flipped, mode);
     }

@@ -1,9 +1,11 @@
 package io.tallember.part;
 
+import io.tallember.part.values.Value;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -13,13 +15,35 @@ import java.util.Set;
  * @param workLine how many steps are built
  * @param nextId the number that the next id of a step or picked region gets; never used twice, so that lineage stays
  *     unambiguous
+ * @param values the part's named numbers
+ * @param formulas for dimensions and distances given by one: by step id, a stroke, and the dimension's id or
+ *     {@code distance}
  */
-public record PartDocument(String name, Unit unit, List<Step> steps, int workLine, int nextId) {
+public record PartDocument(
+        String name,
+        Unit unit,
+        List<Step> steps,
+        int workLine,
+        int nextId,
+        List<Value> values,
+        Map<String, String> formulas) {
     public static final int MOST_STEPS = 2_000;
 
     /** @throws io.tallember.geometry.GeometryException BAD_VALUE when ids repeat, or a step uses one that isn't above it */
     public PartDocument {
         steps = List.copyOf(steps);
+        values = List.copyOf(values);
+        formulas = Map.copyOf(formulas);
+        Set<String> names = new HashSet<>();
+        for (Value v : values) {
+            if (!v.name().matches("[A-Za-z][A-Za-z0-9_]{0,39}") || Unit.isUnit(v.name())) {
+                throw Refusal.of("A value's name begins with a letter and has up to 40 letters, digits and underlines; "
+                        + Refusal.quoted(v.name()) + " can't be one.");
+            }
+            if (!names.add(v.name())) {
+                throw Refusal.of("Two values are called " + v.name() + ".");
+            }
+        }
         if (name.isBlank() || name.length() > 120) {
             throw Refusal.of("A part's name has 1 to 120 characters.");
         }
@@ -55,7 +79,7 @@ public record PartDocument(String name, Unit unit, List<Step> steps, int workLin
     }
 
     public static PartDocument empty(String name, Unit unit) {
-        return new PartDocument(name, unit, List.of(), 0, 1);
+        return new PartDocument(name, unit, List.of(), 0, 1, List.of(), Map.of());
     }
 
     public Optional<Step> find(String id) {
@@ -68,15 +92,23 @@ public record PartDocument(String name, Unit unit, List<Step> steps, int workLin
     }
 
     public PartDocument renamed(String n) {
-        return new PartDocument(n, unit, steps, workLine, nextId);
+        return new PartDocument(n, unit, steps, workLine, nextId, values, formulas);
     }
 
     public PartDocument in(Unit u) {
-        return new PartDocument(name, u, steps, workLine, nextId);
+        return new PartDocument(name, u, steps, workLine, nextId, values, formulas);
+    }
+
+    public PartDocument withValues(List<Value> v) {
+        return new PartDocument(name, unit, steps, workLine, nextId, v, formulas);
+    }
+
+    public PartDocument withFormulas(Map<String, String> f) {
+        return new PartDocument(name, unit, steps, workLine, nextId, values, f);
     }
 
     public PartDocument withWorkLine(int at) {
-        return new PartDocument(name, unit, steps, at, nextId);
+        return new PartDocument(name, unit, steps, at, nextId, values, formulas);
     }
 
     /** The id that {@link #inserted} asks for. */
@@ -88,7 +120,7 @@ public record PartDocument(String name, Unit unit, List<Step> steps, int workLin
     public PartDocument inserted(Step step) {
         List<Step> more = new ArrayList<>(steps);
         more.add(workLine, withRegionIds(step, nextId + 1));
-        return new PartDocument(name, unit, more, workLine + 1, nextId + 1 + newRegions(step));
+        return new PartDocument(name, unit, more, workLine + 1, nextId + 1 + newRegions(step), values, formulas);
     }
 
     public PartDocument replaced(Step step) {
@@ -99,7 +131,9 @@ public record PartDocument(String name, Unit unit, List<Step> steps, int workLin
                 unit,
                 steps.stream().map(s -> s.id().equals(step.id()) ? named : s).toList(),
                 workLine,
-                nextId + newRegions(step));
+                nextId + newRegions(step),
+                values,
+                formulas);
     }
 
     private static int newRegions(Step step) {
@@ -140,6 +174,6 @@ public record PartDocument(String name, Unit unit, List<Step> steps, int workLin
         int line = workLine
                 - (int) steps.stream().limit(workLine).filter(gone::contains).count();
         return new PartDocument(
-                name, unit, steps.stream().filter(s -> !gone.contains(s)).toList(), line, nextId);
+                name, unit, steps.stream().filter(s -> !gone.contains(s)).toList(), line, nextId, values, formulas);
     }
 }

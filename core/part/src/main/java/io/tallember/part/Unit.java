@@ -1,5 +1,6 @@
 package io.tallember.part;
 
+import java.util.List;
 import java.util.Locale;
 
 /** Units of length a part can be written in. Everything is computed in mm. */
@@ -16,6 +17,11 @@ public enum Unit {
 
     public double millimetres() {
         return millimetres;
+    }
+
+    /** Whether a word stands for a unit in formulas. */
+    public static boolean isUnit(String word) {
+        return List.of("mm", "cm", "in", "m", "deg").contains(word.toLowerCase(Locale.ROOT));
     }
 
     public String word() {

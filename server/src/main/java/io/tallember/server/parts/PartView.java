@@ -6,12 +6,15 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.PartDocument;
 import io.tallember.part.SketchWords;
 import io.tallember.part.Step;
 import io.tallember.part.file.StepJson;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.part.values.Formulas;
+import io.tallember.part.values.Value;
 import io.tallember.server.store.PartRow;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.Region;
@@ -52,6 +55,7 @@ public class PartView {
         n.put("name", piece.state().document().name());
         n.put("unit", piece.state().document().unit().word());
         n.put("undo", piece.undo()).put("redo", piece.redo());
+        values(n, piece.state().document());
         n.put("workLine", piece.state().document().workLine());
         ArrayNode steps = n.putArray("steps");
         for (Step s : piece.state().document().steps()) {
@@ -77,6 +81,20 @@ public class PartView {
             put(n, "max", box.max());
         }
         return n;
+    }
+
+    private static void values(ObjectNode n, PartDocument doc) {
+        Map<String, Double> numbers = Formulas.numbers(doc);
+        Map<String, List<String>> uses = Formulas.uses(doc);
+        ArrayNode values = n.putArray("values");
+        for (Value v : doc.values()) {
+            ObjectNode value = values.addObject();
+            value.put("name", v.name()).put("formula", v.formula()).put("number", numbers.get(v.name()));
+            ArrayNode used = value.putArray("used");
+            uses.get(v.name()).forEach(used::add);
+        }
+        ObjectNode formulas = n.putObject("formulas");
+        doc.formulas().forEach(formulas::put);
     }
 
     private static ObjectNode step(Step s, StepOutcome o, Workshop.Piece piece) {

@@ -82,7 +82,7 @@ public class Workshop {
         return writing(id, revision, row -> {
             PartDocument doc = document(row);
             Command c = CommandJson.read(command, doc);
-            PartDocument next = c.apply(doc);
+            PartDocument next = c.done(doc);
             ledger.accept(row, c, command.toString(), next);
             bench(id).read = new Read(revision + 1, next);
         });
@@ -115,6 +115,6 @@ public class Workshop {
             throw new Stale();
         }
         PartDocument doc = document(row);
-        return piece(row, CommandJson.read(command, doc).apply(doc));
+        return piece(row, CommandJson.read(command, doc).done(doc));
     }
 }

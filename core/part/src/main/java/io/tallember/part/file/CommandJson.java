@@ -21,24 +21,33 @@ public final class CommandJson {
     private CommandJson() {}
 
     public static Command read(JsonNode node, PartDocument doc) {
-        Fields f = new Fields(node, "command");
-        Unit unit = doc.unit();
+        Typed typed = new Typed(doc);
+        return typed.with(read(new Fields(node, "command"), node, doc, typed));
+    }
+
+    private static Command read(Fields f, JsonNode node, PartDocument doc, Typed typed) {
         String kind = f.text("do");
         return switch (kind) {
-            case "add-step" -> new Command.AddStep(step(node, unit));
-            case "change-step" -> new Command.ChangeStep(step(node, unit));
+            case "add-step" -> new Command.AddStep(step(node, typed, doc.freshId()));
+            case "change-step" -> new Command.ChangeStep(step(node, typed, ""));
+            case "set-value" -> new Command.SetValue(f.text("name").strip(), f.text("formula"));
+            case "rename-value" ->
+                new Command.RenameValue(f.text("name"), f.text("to").strip());
+            case "delete-value" -> new Command.DeleteValue(f.text("name"));
             case "rename-step" -> new Command.RenameStep(f.text("id"), f.text("name"));
             case "switch-step" -> new Command.SwitchStep(f.text("id"), f.flag("off"));
             case "delete-step" -> new Command.DeleteStep(f.text("id"));
             case "move-work-line" -> new Command.MoveWorkLine(f.whole("to"));
             case "rename-part" -> new Command.RenamePart(f.text("name"));
             case "set-unit" -> new Command.SetUnit(Unit.of(f.text("unit")));
-            case "draw" -> draw(f, unit);
+            case "draw" -> draw(f, typed);
             case "erase" -> new Command.Erase(f.text("id"), new HashSet<>(f.texts("ids")));
-            case "set-dimension" -> dimension(f, doc);
+            case "set-dimension" -> dimension(f, doc, typed);
             case "place" -> place(f);
-            case "round-corner" -> edit(f, new SketchEdit.RoundCorner(f.text("point"), f.positive("radius", unit)));
-            case "bevel-corner" -> edit(f, new SketchEdit.BevelCorner(f.text("point"), f.positive("distance", unit)));
+            case "round-corner" ->
+                edit(f, new SketchEdit.RoundCorner(f.text("point"), f.positive("radius", typed, "")));
+            case "bevel-corner" ->
+                edit(f, new SketchEdit.BevelCorner(f.text("point"), f.positive("distance", typed, "")));
             case "trim" -> edit(f, new SketchEdit.TrimCurve(f.text("curve"), f.vec2("at")));
             case "extend" -> edit(f, new SketchEdit.ExtendCurve(f.text("curve"), f.vec2("at")));
             case "mirror" -> edit(f, new SketchEdit.MirrorCurves(f.texts("curves"), f.text("about")));
@@ -49,21 +58,23 @@ public final class CommandJson {
         };
     }
 
-    private static Step step(JsonNode node, Unit unit) {
+    /** @param fresh the id of a step that is added; empty when it has one */
+    private static Step step(JsonNode node, Typed typed, String fresh) {
         JsonNode s = node.get("step");
         if (s == null) {
             throw Refusal.of("A command lacks its field step.");
         }
-        return StepJson.read(s, unit);
+        return StepJson.read(s, typed, fresh.isEmpty() ? s.path("id").asString("") : fresh);
     }
 
-    private static Command draw(Fields f, Unit unit) {
+    private static Command draw(Fields f, Typed typed) {
+        String id = f.text("id");
         List<Entity> entities =
                 f.list("entities").stream().map(StepJson::entity).toList();
         List<Constraint> constraints = f.list("constraints").stream()
-                .map(c -> StepJson.constraint(c, unit))
+                .map(c -> StepJson.constraint(c, typed, id))
                 .toList();
-        return new Command.Draw(f.text("id"), entities, constraints);
+        return new Command.Draw(id, entities, constraints);
     }
 
     private static Command edit(Fields f, SketchEdit edit) {
@@ -91,7 +102,7 @@ public final class CommandJson {
         return new Command.Place(f.text("id"), points, radii);
     }
 
-    private static Command dimension(Fields f, PartDocument doc) {
+    private static Command dimension(Fields f, PartDocument doc, Typed typed) {
         String id = f.text("id");
         String dimension = f.text("dimension");
         boolean angle = doc.step(id) instanceof SketchStep s
@@ -99,6 +110,6 @@ public final class CommandJson {
                         .constraint(dimension)
                         .filter(c -> c.kind() == Constraint.Kind.ANGLE)
                         .isPresent();
-        return new Command.SetDimension(id, dimension, f.size("value", doc.unit(), angle));
+        return new Command.SetDimension(id, dimension, f.size("value", typed, id + "/" + dimension, angle));
     }
 }

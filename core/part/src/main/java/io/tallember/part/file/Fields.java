@@ -71,19 +71,19 @@ final class Fields {
         return (int) v;
     }
 
-    /** A length above zero: a number in mm, or text as typed. */
-    double positive(String name, Unit unit) {
+    /** A length above zero: a number in mm, or text as typed for a place. */
+    double positive(String name, Typed typed, String place) {
         return need(name).isString()
-                ? Quantity.positive(text(name), unit, name)
+                ? typed.positive(text(name), place, name)
                 : Quantity.positive(number(name) + " mm", Unit.MM, name);
     }
 
-    /** A size: a number in mm or radians, or text as typed. */
-    double size(String name, Unit unit, boolean angle) {
+    /** A size: a number in mm or radians, or text as typed for a place. */
+    double size(String name, Typed typed, String place, boolean angle) {
         if (!need(name).isString()) {
             return number(name);
         }
-        return angle ? Quantity.angle(text(name)) : Quantity.length(text(name), unit);
+        return angle ? typed.angle(text(name), place) : typed.length(text(name), place);
     }
 
     List<JsonNode> list(String name) {

@@ -4,7 +4,12 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
+import io.tallember.part.values.Formulas;
+import io.tallember.part.values.Value;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
@@ -37,6 +42,14 @@ public final class PartFile {
         n.put("format", FORMAT).put("version", VERSION);
         n.put("name", doc.name()).put("unit", doc.unit().word());
         n.put("workLine", doc.workLine()).put("nextId", doc.nextId());
+        if (!doc.values().isEmpty()) {
+            ArrayNode values = n.putArray("values");
+            doc.values().forEach(v -> values.addObject().put("name", v.name()).put("formula", v.formula()));
+        }
+        if (!doc.formulas().isEmpty()) {
+            ObjectNode formulas = n.putObject("formulas");
+            new TreeMap<>(doc.formulas()).forEach(formulas::put);
+        }
         ArrayNode steps = n.putArray("steps");
         doc.steps().forEach(s -> steps.add(StepJson.write(s)));
         return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(n) + "\n";
@@ -54,9 +67,25 @@ public final class PartFile {
                     + ". Use a newer Tall Ember.");
         }
         Unit unit = Unit.of(f.text("unit"));
+        Typed plain = new Typed(PartDocument.empty("file", Unit.MM));
         List<Step> steps =
-                f.list("steps").stream().map(n -> StepJson.read(n, Unit.MM)).toList();
-        return new PartDocument(f.text("name"), unit, steps, f.whole("workLine"), f.whole("nextId"));
+                f.list("steps").stream().map(n -> StepJson.read(n, plain, "")).toList();
+        List<Value> values = !f.has("values")
+                ? List.of()
+                : f.list("values").stream()
+                        .map(v -> new Fields(v, "value"))
+                        .map(v -> new Value(v.text("name"), v.text("formula")))
+                        .toList();
+        Map<String, String> formulas = new HashMap<>();
+        f.map("formulas").forEach((place, formula) -> {
+            if (!place.matches("s[0-9]{1,6}/[A-Za-z0-9-]{1,40}") || !formula.isString()) {
+                throw Refusal.of("The formula of " + Refusal.quoted(place) + " isn't written as it should be.");
+            }
+            formulas.put(place, formula.stringValue());
+        });
+        PartDocument doc =
+                new PartDocument(f.text("name"), unit, steps, f.whole("workLine"), f.whole("nextId"), values, formulas);
+        return Formulas.settle(doc);
     }
 
     /** Any JSON text within the limits. */

@@ -9,7 +9,6 @@ import io.tallember.part.RegionReference;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
-import io.tallember.part.Unit;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
@@ -109,8 +108,11 @@ public final class StepJson {
         return n;
     }
 
-    /** @param unit the unit of typed numbers that have none */
-    public static Step read(JsonNode node, Unit unit) {
+    /**
+     * @param typed reads numbers that are texts
+     * @param place the id that the step has or will get
+     */
+    static Step read(JsonNode node, Typed typed, String place) {
         Fields f = new Fields(node, "step");
         String kind = f.text("kind");
         String id = f.text("id", "");
@@ -119,8 +121,9 @@ public final class StepJson {
         if (kind.equals("sketch")) {
             List<Entity> entities =
                     f.list("entities").stream().map(StepJson::entity).toList();
-            List<Constraint> constraints =
-                    f.list("constraints").stream().map(c -> constraint(c, unit)).toList();
+            List<Constraint> constraints = f.list("constraints").stream()
+                    .map(c -> constraint(c, typed, place))
+                    .toList();
             return new SketchStep(id, name, off, plane(f), new Sketch(entities, constraints));
         }
         if (kind.equals("extrude")) {
@@ -133,7 +136,7 @@ public final class StepJson {
                     f.text("sketch"),
                     regions,
                     f.has("extent") ? f.oneOf("extent", ExtrudeStep.Extent.class) : ExtrudeStep.Extent.DISTANCE,
-                    f.positive("distance", unit),
+                    f.positive("distance", typed, place + "/distance"),
                     f.flag("bothWays"),
                     f.flag("flipped"),
                     f.oneOf("mode", ExtrudeStep.Mode.class));
@@ -173,10 +176,11 @@ public final class StepJson {
         };
     }
 
-    static Constraint constraint(JsonNode node, Unit unit) {
+    static Constraint constraint(JsonNode node, Typed typed, String place) {
         Fields f = new Fields(node, "constraint");
         Constraint.Kind kind = f.oneOf("kind", Constraint.Kind.class);
-        double value = kind.isDimension() ? f.size("value", unit, kind == Constraint.Kind.ANGLE) : 0;
-        return new Constraint(f.text("id"), kind, f.texts("on"), value, f.flag("driven"));
+        String id = f.text("id");
+        double value = kind.isDimension() ? f.size("value", typed, place + "/" + id, kind == Constraint.Kind.ANGLE) : 0;
+        return new Constraint(id, kind, f.texts("on"), value, f.flag("driven"));
     }
 }

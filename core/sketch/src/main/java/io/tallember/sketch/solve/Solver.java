@@ -64,7 +64,7 @@ public final class Solver {
                 if (c.kind().isDimension() && !c.driven()) {
                     double now = Measure.of(sketch, c);
                     double v = i == steps ? c.value() : now + (c.value() - now) * i / steps;
-                    if (v > 0) {
+                    if (v > 0 || i == steps) {
                         goal = goal.replacing(c.withValue(v));
                     }
                 }

@@ -1,0 +1,250 @@
+package io.tallember.part.values;
+
+import io.tallember.part.Refusal;
+import io.tallember.part.Unit;
+import java.util.LinkedHashSet;
+import java.util.Locale;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.UnaryOperator;
+
+/**
+ * Formulas: numbers with units, names, + - * / ^, brackets, and the functions sqrt, abs, round, sin, cos, tan, min, max.
+ * Recursive descent over the text; evaluated as it is read.
+ */
+final class Expression {
+    static final int LONGEST = 200;
+
+    private final String text;
+    private final Unit unit;
+    private final Function<String, Amount> names;
+    private int at;
+
+    private Expression(String text, Unit unit, Function<String, Amount> names) {
+        this.text = text;
+        this.unit = unit;
+        this.names = names;
+    }
+
+    /**
+     * What a formula comes to.
+     *
+     * @param unit the unit of numbers that stand without one beside lengths
+     * @param names from a name to its amount; throws when there is none
+     * @throws io.tallember.geometry.GeometryException BAD_VALUE with the place
+     */
+    static Amount evaluate(String text, Unit unit, Function<String, Amount> names) {
+        if (text.length() > LONGEST) {
+            throw Refusal.of("A formula has at most " + LONGEST + " characters.");
+        }
+        Expression e = new Expression(text, unit, names);
+        Amount a = e.sum();
+        e.space();
+        if (e.at < text.length()) {
+            throw e.wrong("something more is there");
+        }
+        if (!Double.isFinite(a.number())) {
+            throw e.wrong("it has no finite value");
+        }
+        return a;
+    }
+
+    /** The names that a formula uses. */
+    static Set<String> names(String text, Unit unit) {
+        Set<String> out = new LinkedHashSet<>();
+        try {
+            evaluate(text, unit, n -> {
+                out.add(n);
+                return new Amount(1, 1, 0);
+            });
+        } catch (io.tallember.geometry.GeometryException e) {
+            return out; // units may not fit the stand-ins; what was read so far is what counts
+        }
+        return out;
+    }
+
+    /** The formula with one name put in another's place. */
+    static String renamed(String text, String from, String to) {
+        return text.replaceAll("(?<![A-Za-z0-9_])" + from + "(?![A-Za-z0-9_])", to);
+    }
+
+    private io.tallember.geometry.GeometryException wrong(String why) {
+        return Refusal.of(Refusal.quoted(text) + " can't be worked out: " + why + " at character " + (at + 1) + ".");
+    }
+
+    private void space() {
+        while (at < text.length() && text.charAt(at) == ' ') {
+            at++;
+        }
+    }
+
+    private boolean take(char c) {
+        space();
+        if (at < text.length() && text.charAt(at) == c) {
+            at++;
+            return true;
+        }
+        return false;
+    }
+
+    private Amount sum() {
+        Amount a = product();
+        while (true) {
+            double sign;
+            if (take('+')) {
+                sign = 1;
+            } else if (take('-')) {
+                sign = -1;
+            } else {
+                return a;
+            }
+            Amount b = product();
+            try {
+                Amount x = a.like(b, unit.millimetres());
+                Amount y = b.like(a, unit.millimetres());
+                a = new Amount(x.number() + sign * y.number(), x.length(), x.angle());
+            } catch (io.tallember.geometry.GeometryException e) {
+                throw wrong(e.getMessage());
+            }
+        }
+    }
+
+    private Amount product() {
+        Amount a = signed();
+        while (true) {
+            if (take('*')) {
+                Amount b = signed();
+                a = new Amount(a.number() * b.number(), a.length() + b.length(), a.angle() + b.angle());
+            } else if (take('/')) {
+                Amount b = signed();
+                if (b.number() == 0) {
+                    throw wrong("it divides by zero");
+                }
+                a = new Amount(a.number() / b.number(), a.length() - b.length(), a.angle() - b.angle());
+            } else {
+                return a;
+            }
+        }
+    }
+
+    private Amount signed() {
+        if (take('-')) {
+            Amount a = signed();
+            return new Amount(-a.number(), a.length(), a.angle());
+        }
+        Amount a = atom();
+        if (take('^')) {
+            Amount n = signed();
+            int power = (int) n.number();
+            if (!n.isPlain() || power != n.number() || Math.abs(power) > 6) {
+                throw wrong("a power must be a whole number up to 6");
+            }
+            return new Amount(Math.pow(a.number(), power), a.length() * power, a.angle() * power);
+        }
+        return a;
+    }
+
+    private Amount atom() {
+        space();
+        if (at >= text.length()) {
+            throw wrong("it breaks off");
+        }
+        if (take('(')) {
+            Amount a = sum();
+            if (!take(')')) {
+                throw wrong("a bracket isn't closed");
+            }
+            return a;
+        }
+        char c = text.charAt(at);
+        if (Character.isDigit(c) || c == '.') {
+            return number();
+        }
+        if (Character.isLetter(c)) {
+            String name = word();
+            return take('(') ? function(name) : names.apply(name);
+        }
+        throw wrong("a number or a name is missing");
+    }
+
+    private String word() {
+        int begin = at;
+        while (at < text.length() && (Character.isLetterOrDigit(text.charAt(at)) || text.charAt(at) == '_')) {
+            at++;
+        }
+        return text.substring(begin, at);
+    }
+
+    private Amount number() {
+        int begin = at;
+        while (at < text.length() && (Character.isDigit(text.charAt(at)) || text.charAt(at) == '.')) {
+            at++;
+        }
+        double n;
+        try {
+            n = Double.parseDouble(text.substring(begin, at));
+        } catch (NumberFormatException e) {
+            throw wrong("a number isn't sound");
+        }
+        int after = at;
+        space();
+        String u = at < text.length() && text.charAt(at) == '°' ? "°" : word().toLowerCase(Locale.ROOT);
+        switch (u) {
+            case "mm", "cm", "in":
+                return new Amount(n * Unit.of(u).millimetres(), 1, 0);
+            case "m":
+                return new Amount(n * 1000, 1, 0);
+            case "deg":
+                return new Amount(Math.toRadians(n), 0, 1);
+            case "°":
+                at++;
+                return new Amount(Math.toRadians(n), 0, 1);
+            default:
+                at = after;
+                return Amount.plain(n);
+        }
+    }
+
+    private Amount function(String name) {
+        Amount a = sum();
+        Amount out = switch (name) {
+            case "sqrt" -> root(a);
+            case "abs" -> new Amount(Math.abs(a.number()), a.length(), a.angle());
+            case "round" -> new Amount(Math.rint(a.number()), a.length(), a.angle());
+            case "sin" -> turn(a, Math::sin);
+            case "cos" -> turn(a, Math::cos);
+            case "tan" -> turn(a, Math::tan);
+            case "min", "max" -> extreme(a, name.equals("max"));
+            default -> throw wrong("there is no function " + name);
+        };
+        if (!take(')')) {
+            throw wrong("a bracket isn't closed");
+        }
+        return out;
+    }
+
+    private Amount root(Amount a) {
+        if (a.number() < 0 || a.length() % 2 != 0 || a.angle() % 2 != 0) {
+            throw wrong("this has no square root");
+        }
+        return new Amount(Math.sqrt(a.number()), a.length() / 2, a.angle() / 2);
+    }
+
+    private Amount turn(Amount a, UnaryOperator<Double> f) {
+        if (a.length() != 0) {
+            throw wrong("an angle is needed");
+        }
+        return Amount.plain(f.apply(a.isPlain() ? Math.toRadians(a.number()) : a.number()));
+    }
+
+    private Amount extreme(Amount first, boolean most) {
+        Amount a = first;
+        while (take(',')) {
+            Amount b = sum();
+            Amount x = a.like(b, unit.millimetres());
+            Amount y = b.like(a, unit.millimetres());
+            a = x.number() > y.number() == most ? x : y;
+        }
+        return a;
+    }
+}

@@ -1,0 +1,157 @@
+package io.tallember.part.values;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.part.ExtrudeStep;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
+import io.tallember.part.SketchStep;
+import io.tallember.part.Step;
+import io.tallember.part.Unit;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.solve.Solver;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/**
+ * Works out a part's values, and carries them into the dimensions and distances that are given by formulas. A formula's
+ * place is the step's id, a stroke, and the dimension's id or {@code distance}.
+ */
+public final class Formulas {
+    private final Map<String, String> written = new HashMap<>();
+    private final Map<String, Amount> known = new LinkedHashMap<>();
+    private final Deque<String> open = new ArrayDeque<>();
+    private final Unit unit;
+
+    private Formulas(List<Value> values, Unit unit) {
+        values.forEach(v -> written.put(v.name(), v.formula()));
+        this.unit = unit;
+    }
+
+    /** Every value's number as a designer reads it: lengths in the part's unit, angles in degrees, others plain. */
+    public static Map<String, Double> numbers(PartDocument doc) {
+        Formulas f = new Formulas(doc.values(), doc.unit());
+        Map<String, Double> out = new LinkedHashMap<>();
+        doc.values().forEach(v -> out.put(v.name(), f.value(v.name()).read(doc.unit())));
+        return out;
+    }
+
+    /** A length in mm from a formula. */
+    public static double length(String formula, PartDocument doc) {
+        Amount a = new Formulas(doc.values(), doc.unit()).evaluate(formula);
+        if (a.isPlain()) {
+            return a.number() * doc.unit().millimetres();
+        }
+        if (a.length() != 1 || a.angle() != 0) {
+            throw Refusal.of(Refusal.quoted(formula) + " is " + a.word() + ", where a length is needed.");
+        }
+        return a.number();
+    }
+
+    /** An angle in radians from a formula; a plain number counts in degrees. */
+    public static double angle(String formula, PartDocument doc) {
+        Amount a = new Formulas(doc.values(), doc.unit()).evaluate(formula);
+        if (a.length() != 0 || a.angle() > 1 || a.angle() < 0) {
+            throw Refusal.of(Refusal.quoted(formula) + " is " + a.word() + ", where an angle is needed.");
+        }
+        return a.isPlain() ? Math.toRadians(a.number()) : a.number();
+    }
+
+    private Amount evaluate(String formula) {
+        return Expression.evaluate(formula, unit, this::value);
+    }
+
+    private Amount value(String name) {
+        Amount done = known.get(name);
+        if (done != null) {
+            return done;
+        }
+        String formula = written.get(name);
+        if (formula == null) {
+            throw Refusal.of("There is no value called " + Refusal.quoted(name) + ".");
+        }
+        if (open.contains(name)) {
+            throw Refusal.of("The values " + String.join(", ", open) + " depend on one another in a ring.");
+        }
+        open.push(name);
+        Amount a = evaluate(formula);
+        open.pop();
+        known.put(name, a);
+        return a;
+    }
+
+    /** Where each value is used: names of other values, and places of formulas. */
+    public static Map<String, List<String>> uses(PartDocument doc) {
+        Map<String, List<String>> out = new LinkedHashMap<>();
+        doc.values().forEach(v -> out.put(v.name(), new java.util.ArrayList<>()));
+        doc.values()
+                .forEach(v -> Expression.names(v.formula(), doc.unit())
+                        .forEach(n ->
+                                out.getOrDefault(n, new java.util.ArrayList<>()).add(v.name())));
+        doc.formulas()
+                .forEach((place, formula) -> Expression.names(formula, doc.unit())
+                        .forEach(n ->
+                                out.getOrDefault(n, new java.util.ArrayList<>()).add(place)));
+        return out;
+    }
+
+    /**
+     * The document with every formula's number in its place, and formulas of things that are gone left out.
+     *
+     * @throws GeometryException when a formula can't be worked out or a sketch can't take its number; nothing is changed
+     */
+    public static PartDocument settle(PartDocument doc) {
+        if (doc.values().isEmpty() && doc.formulas().isEmpty()) {
+            return doc;
+        }
+        numbers(doc); // refuses rings and unknown names, also among values that nothing uses yet
+        PartDocument out = doc;
+        Map<String, String> kept = new TreeMap<>();
+        for (Map.Entry<String, String> e : doc.formulas().entrySet()) {
+            String[] place = e.getKey().split("/");
+            Optional<Step> step = out.find(place[0]);
+            if (step.isEmpty()) {
+                continue;
+            }
+            if (step.get() instanceof ExtrudeStep x && place[1].equals("distance")) {
+                kept.put(e.getKey(), e.getValue());
+                double d = length(e.getValue(), doc);
+                if (d != x.distance()) {
+                    out = out.replaced(x.by(d));
+                }
+            } else if (step.get() instanceof SketchStep s
+                    && s.sketch().constraint(place[1]).isPresent()) {
+                kept.put(e.getKey(), e.getValue());
+                out = out.replaced(s.with(sized(s, place[1], e.getValue(), doc)));
+            }
+        }
+        return out.withFormulas(kept);
+    }
+
+    private static Sketch sized(SketchStep s, String dimension, String formula, PartDocument doc) {
+        Constraint c = s.sketch().constraint(dimension).orElseThrow();
+        double v = c.kind() == Constraint.Kind.ANGLE ? angle(formula, doc) : length(formula, doc);
+        if (v == c.value()) {
+            return s.sketch();
+        }
+        return Solver.change(s.sketch(), dimension, v)
+                .orElseThrow(() -> Refusal.of(s.name() + " can't take " + formula + " = " + Math.rint(v * 1e4) / 1e4
+                        + " for its dimension " + dimension + "."));
+    }
+
+    /** All formulas and values with one name put in another's place. */
+    public static PartDocument renamed(PartDocument doc, String from, String to) {
+        Map<String, String> formulas = new TreeMap<>();
+        doc.formulas().forEach((k, f) -> formulas.put(k, Expression.renamed(f, from, to)));
+        List<Value> values = doc.values().stream()
+                .map(v -> new Value(v.name().equals(from) ? to : v.name(), Expression.renamed(v.formula(), from, to)))
+                .toList();
+        return doc.withValues(values).withFormulas(formulas);
+    }
+}

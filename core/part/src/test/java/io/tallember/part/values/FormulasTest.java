@@ -1,0 +1,110 @@
+package io.tallember.part.values;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.part.Command;
+import io.tallember.part.ExtrudeStep.Mode;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Pen;
+import io.tallember.part.Sheet;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.Unit;
+import io.tallember.part.file.CommandJson;
+import io.tallember.part.file.PartFile;
+import io.tallember.part.rebuild.Rebuild;
+import io.tallember.solid.mass.MassProperties;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class FormulasTest {
+    private static PartDocument box() {
+        Sheet s = new Sheet("Box", Unit.MM);
+        s.block("Box", Base.TOP, new Pen().rectangle(0, 0, 40, 20), 6, false, Mode.BODY);
+        return s.document();
+    }
+
+    private static PartDocument typed(PartDocument doc, String command) {
+        return CommandJson.read(PartFile.parse(command.replace('\'', '"')), doc).done(doc);
+    }
+
+    private static PartDocument value(PartDocument doc, String name, String formula) {
+        return new Command.SetValue(name, formula).done(doc);
+    }
+
+    private static double volume(PartDocument doc) {
+        return MassProperties.of(new Rebuild().build(doc).solids()).volume();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "2*3 mm + 0.5 | 6.5",
+                "1 in / 2 | 12.7",
+                "sqrt(9 mm * 4 mm) | 6",
+                "10 * cos(60 deg) | 5",
+                "max(3, 4 mm) - (1 + 1) ^ 2 * 0.5 mm | 2",
+                "-(2 - 5) | 3",
+            })
+    void formulasComeTo(String formula, double mm) {
+        assertThat(Formulas.length(formula, box())).isCloseTo(mm, within(1e-12));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "3 mm * 2 mm | an area",
+                "3 mm + 2 deg | adds a length and an angle",
+                "wal + 1 | no value called",
+                "3 / 0 | divides by zero",
+                "(3 + 4 | bracket",
+                "3 + | breaks off",
+                "3 4 | something more",
+                "floor(3) | no function",
+            })
+    void wrongOnesAreRefusedWithTheReason(String formula, String reason) {
+        assertThatThrownBy(() -> Formulas.length(formula, box())).hasMessageContaining(reason);
+    }
+
+    @Test
+    void aValueDrivesSketchAndDistance() {
+        PartDocument doc = value(value(box(), "wall", "2.5"), "span", "16*wall");
+        doc = typed(doc, "{'do':'set-dimension','id':'s1','dimension':'k6','value':'span + 4 mm'}");
+        assertThat(volume(doc)).isCloseTo(44 * 20 * 6, within(1e-9));
+        doc = typed(
+                doc,
+                "{'do':'change-step','step':{'kind':'extrude','id':'s2','sketch':'s1','mode':'body',"
+                        + "'distance':'2*wall','regions':[{'id':'r3','boundary':['+c1','+c2','+c3','+c4'],'inside':[5,5]}]}}");
+        assertThat(volume(doc)).isCloseTo(44 * 20 * 5, within(1e-9));
+        doc = value(doc, "wall", "3");
+        assertThat(volume(doc)).isCloseTo(52 * 20 * 6, within(1e-8));
+        PartDocument read = PartFile.read(PartFile.write(doc));
+        assertThat(read).isEqualTo(doc);
+        doc = typed(doc, "{'do':'set-dimension','id':'s1','dimension':'k6','value':'30'}");
+        assertThat(doc.formulas()).doesNotContainKey("s1/k6");
+        assertThat(volume(value(doc, "wall", "4"))).isCloseTo(30 * 20 * 8, within(1e-8));
+    }
+
+    @Test
+    void ringsAndUsedValuesAreRefusedAndRenamingKeepsFormulas() {
+        PartDocument doc = value(value(box(), "a", "3"), "b", "a + 1");
+        assertThatThrownBy(() -> value(doc, "a", "b * 2")).hasMessageContaining("in a ring");
+        assertThatThrownBy(() -> new Command.DeleteValue("a").done(doc)).hasMessageContaining("used by b");
+        PartDocument renamed = new Command.RenameValue("a", "thick").done(doc);
+        assertThat(renamed.values().get(1).formula()).isEqualTo("thick + 1");
+        assertThat(new Command.DeleteValue("b").done(doc).values()).hasSize(1);
+        assertThatThrownBy(() -> value(doc, "mm", "3")).hasMessageContaining("can't be one");
+        assertThatThrownBy(() -> value(doc, "c", "")).hasMessageContaining("needs a number");
+    }
+
+    @Test
+    void aValueThatASketchCantTakeChangesNothing() {
+        PartDocument doc =
+                typed(value(box(), "w", "40"), "{'do':'set-dimension','id':'s1','dimension':'k6','value':'w'}");
+        assertThatThrownBy(() -> value(doc, "w", "0")).hasMessageContaining("can't take");
+    }
+}

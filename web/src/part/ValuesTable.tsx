@@ -1,0 +1,102 @@
+import { useState } from "react";
+import { lengthText } from "../api/numbers";
+import { usePart } from "./store";
+
+/** The part's named numbers: each a name, a formula, and what it comes to. */
+export function ValuesTable() {
+  const { view, send } = usePart();
+  const [name, setName] = useState("");
+  const [formula, setFormula] = useState("");
+  if (!view) return null;
+  const add = async () => {
+    if (await send({ do: "set-value", name, formula })) {
+      setName("");
+      setFormula("");
+    }
+  };
+  return (
+    <div className="inside values" data-testid="values">
+      <h4>Values</h4>
+      <ul>
+        {view.values.map((v) => (
+          <li key={v.name}>
+            <span title={v.used.length === 0 ? "Nothing uses it yet" : `Used in ${v.used.length} places`}>
+              {v.name}
+              {v.used.length === 0 && <span className="cap"> · unused</span>}
+            </span>
+            <span className="flex items-center gap-1">
+              <Formula
+                key={v.formula}
+                label={`Value ${v.name}`}
+                text={v.formula}
+                done={(t) => send({ do: "set-value", name: v.name, formula: t })}
+              />
+              <span className="cap">= {lengthText(v.number, "mm")}</span>
+              <button
+                className="btn plain"
+                aria-label={`Delete value ${v.name}`}
+                onClick={() => void send({ do: "delete-value", name: v.name })}
+              >
+                ✕
+              </button>
+            </span>
+          </li>
+        ))}
+        <li>
+          <input
+            className="slot w-24"
+            aria-label="New value's name"
+            placeholder="name"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            onKeyDown={(e) => {
+              e.stopPropagation();
+              if (e.key === "Enter") void add();
+            }}
+          />
+          <input
+            className="slot w-28"
+            aria-label="New value's formula"
+            placeholder="12 or 2*wall"
+            value={formula}
+            onChange={(e) => setFormula(e.target.value)}
+            onKeyDown={(e) => {
+              e.stopPropagation();
+              if (e.key === "Enter") void add();
+            }}
+          />
+          <button className="btn" onClick={() => void add()}>
+            Add
+          </button>
+        </li>
+      </ul>
+      <p className="cap pb-1">Use a name in any dimension or distance, such as 2*wall + 0.5 mm.</p>
+    </div>
+  );
+}
+
+function Formula({
+  label,
+  text,
+  done,
+}: {
+  label: string;
+  text: string;
+  done: (t: string) => Promise<boolean>;
+}) {
+  const [now, set] = useState(text);
+  return (
+    <input
+      className="slot w-24 text-right"
+      aria-label={label}
+      value={now}
+      onChange={(e) => set(e.target.value)}
+      onBlur={() => set(text)}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === "Enter") void done(now).then((ok) => ok || set(text));
+        if (e.key === "Escape") e.currentTarget.blur();
+      }}
+    />
+  );
+}
