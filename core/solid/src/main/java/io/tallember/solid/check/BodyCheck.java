@@ -28,6 +28,9 @@ import java.util.Set;
  * Euler-Poincare; in deep mode also that no edge crosses a face or another edge away from their common corners.
  */
 public final class BodyCheck {
+    /** Corners are merged within twice the tolerance, so what happens within twice that of one happens at it. */
+    private static final double REACH_OF_CORNERS = 4;
+
     private final Body body;
     private final Tolerance tol;
     private final List<String> problems = new ArrayList<>();
@@ -202,7 +205,8 @@ public final class BodyCheck {
                 }
                 for (Meeting m : CurveSurface.meet(e.curve(), e.range(), f.surface(), tol)) {
                     Vec3 p = e.curve().point(m.t());
-                    if (f.region().locate(p, tol) == Region.Place.INSIDE) {
+                    if (f.region().locate(p, tol) == Region.Place.INSIDE
+                            && f.region().distanceToBoundary(p) > REACH_OF_CORNERS * tol.linear()) {
                         problem("an edge pierces a face", p);
                     }
                 }
@@ -221,8 +225,8 @@ public final class BodyCheck {
                 }
                 for (Meeting m : CurveCurve.meet(a.curve(), a.range(), b.curve(), b.range(), tol)) {
                     Vec3 p = a.curve().point(m.t());
-                    boolean atCorner = p.distance(a.start().point()) <= 4 * tol.linear()
-                            || p.distance(a.end().point()) <= 4 * tol.linear();
+                    boolean atCorner = p.distance(a.start().point()) <= REACH_OF_CORNERS * tol.linear()
+                            || p.distance(a.end().point()) <= REACH_OF_CORNERS * tol.linear();
                     if (!atCorner) {
                         problem("two edges of a face cross", p);
                     }
