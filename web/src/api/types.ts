@@ -102,6 +102,7 @@ export interface PlacedSketch {
   regions: Region[];
   gaps: { first: string; second: string; distance: number }[];
   openEnds: string[];
+  doubled: { first: string; second: string }[];
   freedoms: number;
   loose: string[];
   redundant: Said[];

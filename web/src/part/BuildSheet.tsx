@@ -109,8 +109,20 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
         onMouseEnter={() => set({ litStep: step.id })}
         onMouseLeave={() => set({ litStep: null })}
         onDoubleClick={() => edit(step)}
+        onDragOver={(e) => e.dataTransfer.types.includes("text/step") && e.preventDefault()}
+        onDrop={(e) => {
+          const id = e.dataTransfer.getData("text/step");
+          if (id && id !== step.id) void send({ do: "move-step", id, to: n - 1 });
+        }}
       >
-        <span className="n">{step.off ? `(${n})` : n}</span>
+        <span
+          className="n"
+          draggable={doing.kind === "looking"}
+          title="Drag to move the step"
+          onDragStart={(e) => e.dataTransfer.setData("text/step", step.id)}
+        >
+          {step.off ? `(${n})` : n}
+        </span>
         {naming ? (
           <input
             className="slot"
@@ -272,6 +284,7 @@ function StepMenu({
   onDelete: () => void;
 }) {
   const { send, doing } = usePart();
+  const steps = usePart((s) => s.view!.steps.length);
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -290,6 +303,16 @@ function StepMenu({
           <DropdownMenu.Item onSelect={() => void send({ do: "switch-step", id: step.id, off: !step.off })}>
             {step.off ? "Switch on" : "Switch off"}
           </DropdownMenu.Item>
+          {n > 1 && (
+            <DropdownMenu.Item onSelect={() => void send({ do: "move-step", id: step.id, to: n - 2 })}>
+              Move up
+            </DropdownMenu.Item>
+          )}
+          {n < steps && (
+            <DropdownMenu.Item onSelect={() => void send({ do: "move-step", id: step.id, to: n })}>
+              Move down
+            </DropdownMenu.Item>
+          )}
           <DropdownMenu.Item onSelect={() => void send({ do: "move-work-line", to: n })}>
             Build up to here
           </DropdownMenu.Item>

@@ -19,7 +19,13 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
   const loose = looseCurves.length > 0 ? looseCurves : placed.loose;
   const gapEnds = new Set(placed.gaps.flatMap((g) => [g.first, g.second]));
   const stops = placed.openEnds.filter((id) => !gapEnds.has(id));
-  const troubled = placed.gaps.length + placed.fighting.length + placed.redundant.length + stops.length > 0;
+  const troubled =
+    placed.gaps.length +
+      placed.fighting.length +
+      placed.redundant.length +
+      placed.doubled.length +
+      stops.length >
+    0;
   const join = (a: string, b: string) => {
     const next = Math.max(0, ...step.constraints.map((c) => parseInt(c.id.slice(1), 10) || 0)) + 1;
     const constraint = { kind: "coincident", id: `k${next}`, on: [a, b] };
@@ -40,6 +46,20 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
                 Show
               </button>
             </div>
+          </li>
+        ))}
+        {placed.doubled.map((d) => (
+          <li key={d.first + d.second} className="fight">
+            {called(model, d.second)} lies on {called(model, d.first)}.{" "}
+            <button
+              className="btn plain"
+              onClick={() => void send({ do: "erase", id: step.id, ids: [d.second] })}
+            >
+              Take out {called(model, d.second)}
+            </button>
+            <button className="btn plain" onClick={() => show(d.first, d.second)}>
+              Show
+            </button>
           </li>
         ))}
         {stops.length > 0 && (

@@ -118,6 +118,19 @@ public sealed interface Command {
         }
     }
 
+    /** Puts a step at another place of the build sheet, counted without it. */
+    record MoveStep(String id, int to) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.moved(id, to);
+        }
+
+        @Override
+        public String said() {
+            return "move a step";
+        }
+    }
+
     record MoveWorkLine(int to) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {

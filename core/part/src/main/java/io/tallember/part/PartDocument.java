@@ -155,6 +155,32 @@ public record PartDocument(
         return e.with(picked);
     }
 
+    /**
+     * With a step at another place of the build sheet, counted without it.
+     *
+     * @throws io.tallember.geometry.GeometryException BAD_VALUE when it would stand above something it uses, or below
+     *     something that uses it
+     */
+    public PartDocument moved(String id, int to) {
+        Step step = step(id);
+        if (to < 0 || to >= steps.size()) {
+            throw Refusal.of("This place is outside the build sheet.");
+        }
+        int from = steps.indexOf(step);
+        List<Step> order = new ArrayList<>(steps);
+        order.remove(from);
+        order.add(to, step);
+        int above = from < workLine ? workLine - 1 : workLine;
+        return new PartDocument(
+                name,
+                unit,
+                order,
+                to < above || from < workLine && to == above ? above + 1 : above,
+                nextId,
+                values,
+                formulas);
+    }
+
     /** The step and all that build on it, directly or not, in order. */
     public List<Step> withDependants(String id) {
         Set<String> ids = new LinkedHashSet<>(List.of(step(id).id()));

@@ -171,6 +171,21 @@ class PlateTest {
     }
 
     @Test
+    void aStepMovesOnlyWhereWhatItNeedsStandsAboveIt() {
+        Sheet s = cut();
+        s.sketch("Spare", Base.FRONT, new Pen().circle(3, 3, 2).sketch());
+        String spare = s.document().steps().get(4).id();
+        s.with(new Command.MoveStep(spare, 0));
+        assertThat(s.document().steps().get(0).id()).isEqualTo(spare);
+        assertThat(s.document().workLine()).isEqualTo(5);
+        assertIsThePlate(s.state(), 10);
+        assertThatThrownBy(() -> s.with(new Command.MoveStep("s5", 1))).hasMessageContaining("isn't above it");
+        assertThatThrownBy(() -> s.with(new Command.MoveStep("s1", 4))).hasMessageContaining("isn't above it");
+        s.with(new Command.MoveWorkLine(4)).with(new Command.MoveStep("s5", 4));
+        assertThat(s.document().workLine()).isEqualTo(4);
+    }
+
+    @Test
     void deletingASketchTakesItsDependantsAlong() {
         Sheet s = cut();
         assertThat(s.document().withDependants("s1").stream().map(Step::id)).containsExactly("s1", "s2", "s4", "s5");

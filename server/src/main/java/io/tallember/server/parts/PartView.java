@@ -137,6 +137,10 @@ public class PartView {
                         .put("distance", g.distance()));
         ArrayNode ends = n.putArray("openEnds");
         s.reading().openEnds().forEach(ends::add);
+        ArrayNode doubled = n.putArray("doubled");
+        s.reading()
+                .doubled()
+                .forEach(d -> doubled.addObject().put("first", d.first()).put("second", d.second()));
         Judgement j = s.judgement();
         n.put("freedoms", j.freedoms());
         ArrayNode loose = n.putArray("loose");

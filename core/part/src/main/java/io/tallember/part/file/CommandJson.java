@@ -37,6 +37,7 @@ public final class CommandJson {
             case "rename-step" -> new Command.RenameStep(f.text("id"), f.text("name"));
             case "switch-step" -> new Command.SwitchStep(f.text("id"), f.flag("off"));
             case "delete-step" -> new Command.DeleteStep(f.text("id"));
+            case "move-step" -> new Command.MoveStep(f.text("id"), f.whole("to"));
             case "move-work-line" -> new Command.MoveWorkLine(f.whole("to"));
             case "rename-part" -> new Command.RenamePart(f.text("name"));
             case "set-unit" -> new Command.SetUnit(Unit.of(f.text("unit")));

@@ -11,8 +11,10 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeSet;
 
 /**
@@ -65,6 +67,7 @@ final class Arrangement {
     private final Map<Long, List<Half>> between = new HashMap<>();
 
     final List<Half> halves = new ArrayList<>();
+    final Set<Doubled> doubled = new LinkedHashSet<>();
 
     Arrangement(Sketch sketch, Tolerance tol) {
         this.tol = tol;
@@ -137,7 +140,10 @@ final class Arrangement {
             Interval r = new Interval(cuts.get(i), cuts.get(i + 1));
             int from = nodeAt(s.curve().point(r.lo()));
             int to = nodeAt(s.curve().point(r.hi()));
-            if (!alreadyThere(s.curve(), r, from, to)) {
+            Half there = alreadyThere(s.curve(), r, from, to);
+            if (there != null) {
+                doubled.add(new Doubled(there.source, s.source()));
+            } else {
                 Half a = new Half(s.curve(), r, true, s.source(), from, to);
                 Half b = new Half(s.curve(), r, false, s.source(), to, from);
                 a.twin = b;
@@ -149,10 +155,13 @@ final class Arrangement {
         }
     }
 
-    private boolean alreadyThere(Curve c, Interval r, int from, int to) {
+    /** A stretch that is there already, or null. */
+    private Half alreadyThere(Curve c, Interval r, int from, int to) {
         Vec3 middle = c.point(r.middle());
         return between.getOrDefault(pair(from, to), List.of()).stream()
-                .anyMatch(h -> h.curve.point(h.curve.project(middle, h.range)).distance(middle) <= tol.linear());
+                .filter(h -> h.curve.point(h.curve.project(middle, h.range)).distance(middle) <= tol.linear())
+                .findFirst()
+                .orElse(null);
     }
 
     private static long pair(int from, int to) {

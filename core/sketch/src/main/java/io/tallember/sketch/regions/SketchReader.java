@@ -49,7 +49,7 @@ public final class SketchReader {
             loops = r.walk();
         }
         List<String> ends = r.endPoints(dead);
-        return new Reading(r.nest(loops), r.gaps(ends), ends);
+        return new Reading(r.nest(loops), r.gaps(ends), ends, List.copyOf(r.graph.doubled));
     }
 
     /** Takes off stretches with a free end, again and again; returns the nodes where outlines stopped at first. */

@@ -103,6 +103,23 @@ class SketchReaderTest {
         Reading r = read(square(0, 0, 10, 10).point("s", 2, 0).point("t", 14, 0).line("over", "s", "t"));
         assertThat(r.regions()).hasSize(1);
         assertThat(r.regions().get(0).area()).isCloseTo(100, within(1e-9));
+        assertThat(r.doubled()).containsExactly(new Doubled("ab", "over"));
+    }
+
+    @Test
+    void aShortArcHiddenUnderAnotherIsFound() {
+        Draw d = new Draw()
+                .point("m", 0, 0)
+                .point("a", 5, 0)
+                .point("b", -5, 0)
+                .point("c", 4, 3)
+                .point("e", 3, 4)
+                .arc("half", "m", "a", "b")
+                .line("base", "b", "a")
+                .arc("hidden", "m", "c", "e");
+        assertThat(read(d).doubled()).containsExactly(new Doubled("half", "hidden"));
+        assertThat(read(d).regions()).hasSize(1);
+        assertThat(read(square(0, 0, 10, 10)).doubled()).isEmpty();
     }
 
     @Test
