@@ -167,7 +167,8 @@ public final class BodyCheck {
         }
         for (int i = 0; i < body.shells().size(); i++) {
             Shell s = body.shells().get(i);
-            double v = MassProperties.of(new Body(List.of(s))).volume();
+            Body alone = body.shells().size() == 1 ? body : new Body(List.of(s));
+            double v = MassProperties.of(alone).volume();
             if (i == 0 ? !(v > 0) : !(v < 0)) {
                 problem("a shell is inside out", s.faces().get(0).bounds().centre());
             }

@@ -4,13 +4,17 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.GaussLegendre;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
+import java.util.Collections;
 import java.util.List;
+import java.util.Map;
+import java.util.WeakHashMap;
 
 /**
  * Volume (mm3), area (mm2) and centroid (mm) of a body.
@@ -22,10 +26,23 @@ import java.util.List;
  */
 public record MassProperties(double volume, double area, Vec3 centroid) {
     private static final GaussLegendre ALONG = new GaussLegendre(16);
-    private static final GaussLegendre ACROSS = new GaussLegendre(4);
+    /** Along a straight edge of a plane the integrands are polynomials of at most the fourth degree. */
+    private static final GaussLegendre STRAIGHT = new GaussLegendre(4);
 
-    /** Of one body. The volume of an inside-out body is negative. */
+    private static final GaussLegendre ACROSS = new GaussLegendre(4);
+    private static final Map<Body, MassProperties> KNOWN = Collections.synchronizedMap(new WeakHashMap<>());
+
+    /** Of one body. The volume of an inside-out body is negative. Bodies don't change, so the result is kept. */
     public static MassProperties of(Body body) {
+        MassProperties known = KNOWN.get(body);
+        if (known == null) {
+            known = integrated(body);
+            KNOWN.put(body, known);
+        }
+        return known;
+    }
+
+    private static MassProperties integrated(Body body) {
         Vec3 ref = body.bounds().centre();
         double[] sum = new double[5];
         for (Face f : body.faces()) {
@@ -64,17 +81,18 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
             Curve curve = c.curve();
             Interval r = c.range();
             boolean straight = curve instanceof Line;
+            GaussLegendre along = straight && s instanceof Plane ? STRAIGHT : ALONG;
             int parts = straight ? 1 : Math.max(1, (int) Math.ceil(r.length() / (Math.PI / 4)));
             for (int k = 0; k < parts; k++) {
                 double lo = r.at(k / (double) parts);
                 double hi = r.at((k + 1) / (double) parts);
-                for (int i = 0; i < ALONG.size(); i++) {
-                    double t = ALONG.node(i, lo, hi);
+                for (int i = 0; i < along.size(); i++) {
+                    double t = along.node(i, lo, hi);
                     Vec3 p = curve.point(t);
                     Vec2 uv = s.project(p);
                     Vec3 su = s.du(uv.x(), uv.y());
                     double du = c.travel(t).dot(su) / su.dot(su);
-                    double w = side * ALONG.weight(i, lo, hi) * du;
+                    double w = side * along.weight(i, lo, hi) * du;
                     if (w != 0) {
                         column(s, f.sense(), uv, v0, ref, w, sum);
                     }
