@@ -22,6 +22,8 @@ export type ConstraintKind =
   | "symmetric"
   | "collinear"
   | "fixed"
+  | "turned"
+  | "stepped"
   | "distance"
   | "horizontal-distance"
   | "vertical-distance"

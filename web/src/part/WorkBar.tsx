@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import { sized, spaced, MM } from "../api/numbers";
-import { dimensionsFor } from "../sketch/holds";
+import { dimensionsFor, isDimension } from "../sketch/holds";
 import { Model } from "../sketch/model";
 import { CLICK_HINTS, currentSketch, useSketch } from "../sketch/store";
 import {
@@ -169,7 +169,7 @@ function SketchBar({ id }: { id: string }) {
   const curves = sketch ? picks.filter((p) => new Model(sketch).curves().some((c) => c.id === p)).length : 0;
   const picked = picks.length === 1 ? sketch?.constraints.find((c) => c.id === picks[0]) : undefined;
   // whether a press would make the picked dimension driven; nothing when no dimension is picked
-  const driving = picked?.value === undefined ? undefined : !picked.driven;
+  const driving = !picked || !isDimension(picked) ? undefined : !picked.driven;
   const canSize = sketch !== null && picks.length > 0 && dimensionsFor(new Model(sketch), picks).length > 0;
   const state = !placed
     ? ""

@@ -3,6 +3,7 @@ import type { SketchStep, Vec2 } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { usePart } from "../part/store";
 import { layOut, valueText, type Laid } from "./dimensions";
+import { isDimension } from "./holds";
 import type { Model } from "./model";
 import type { SeenPlane } from "./plane";
 import { cornerOffer, useSketch } from "./store";
@@ -39,7 +40,7 @@ export function useLaidOut(model: Model, plane: SeenPlane): LaidDimension[] {
     }
   };
   for (const c of model.constraints) {
-    if (c.value !== undefined) add(c.id, valueText(c, unit), c.kind, c.on, c.driven ?? false);
+    if (isDimension(c)) add(c.id, valueText(c, unit), c.kind, c.on, c.driven ?? false);
   }
   if (sizing && sizing.kinds.length > 0) add("new", sizing.text, sizing.kind, sizing.on, false);
   return out;
@@ -123,11 +124,16 @@ export function DimensionLabels({
   });
 }
 
-/** The radius or distance of the corner that was clicked. */
+/** The radius or distance of the corner that was clicked, or the count of a repeat. */
 export function CornerInput({ at }: { at: Vec2 }) {
   const apply = useSketch((s) => s.applyCorner);
+  const tool = useSketch((s) => s.toolId);
   return (
-    <NumberInput style={{ left: at[0], top: at[1] - 26 }} start={cornerOffer()} done={(t) => void apply(t)} />
+    <NumberInput
+      style={{ left: at[0], top: at[1] - 26 }}
+      start={cornerOffer(tool)}
+      done={(t) => void apply(t)}
+    />
   );
 }
 

@@ -12,9 +12,14 @@ export function Marks({ model, plane, fighting }: { model: Model; plane: SeenPla
   const on = usePart((s) => s.display !== "shaded");
   if (!shown || !on) return null;
   const taken = new Map<string, number>();
+  const shownKinds = new Set<string>();
   return model.constraints.flatMap((c) => {
     const places = c.value === undefined ? anchors(model, c) : [];
-    return places.map(([id, at, normal]) => {
+    return places.flatMap(([id, at, normal]) => {
+      // one mark of a kind is enough on one thing, unless it is in trouble
+      const said = `${id}:${c.kind}`;
+      if (shownKinds.has(said) && !fighting.has(c.id)) return [];
+      shownKinds.add(said);
       const row = taken.get(id) ?? 0;
       taken.set(id, row + 1);
       const [x, y] = plane.toPx(at);

@@ -6,7 +6,7 @@ import { CornerInput, DimensionLabels, DimensionStrokes, useLaidOut } from "./Di
 import { Dragger } from "./drag";
 import { DraftLayer } from "./DraftLayer";
 import { Marks } from "./Marks";
-import { Model } from "./model";
+import { Model, type Curve } from "./model";
 import { seenPlane, type SeenPlane } from "./plane";
 import { snap } from "./snap";
 import { useSketch } from "./store";
@@ -67,6 +67,10 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
     const id = hit(model, plane, px);
     if (store.toolId === "dimension") {
       if (id) store.size(id);
+      return;
+    }
+    if (store.toolId === "along") {
+      store.stepTo(e.altKey ? at : snap(model, at, plane.mmPerPixel).at);
       return;
     }
     if (store.toolId !== "select") {
@@ -139,10 +143,17 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
           );
         })}
         <DraftLayer model={model} plane={plane} />
+        {store.step && (
+          <path
+            className="sk-guide"
+            d={`M${plane.toPx(store.step.from).join(" ")}L${plane.toPx(store.step.to ?? store.step.from).join(" ")}m-4 0h8m-4 -4v8`}
+          />
+        )}
         {store.box && <Box from={store.box.from} to={store.box.to} />}
       </svg>
       <Marks model={model} plane={plane} fighting={fighting} />
       <DimensionLabels step={step} laid={laid} fighting={fighting} />
+      {store.step?.to && <CornerInput at={plane.toPx(store.step.to)} />}
       {store.corner && <CornerInput at={plane.toPx(model.at(store.corner))} />}
     </>
   );
@@ -163,15 +174,18 @@ function hit(model: Model, plane: SeenPlane, px: Vec2): string | null {
   if (best) return best;
   const at = plane.fromPx(...px);
   near = 7 * plane.mmPerPixel;
-  const axes = ["x-axis", "y-axis"].map((id) => model.get(id)!);
-  for (const c of [...model.curves(), ...axes]) {
-    const away =
-      c.kind === "point" ? Infinity : model.nearest(c, at).away * (c.id.endsWith("-axis") ? 1.6 : 1);
-    if (away < near) {
-      near = away;
-      best = c.id;
+  const look = (ids: Curve[]) => {
+    for (const c of ids) {
+      const away = model.nearest(c, at).away;
+      if (away < near) {
+        near = away;
+        best = c.id;
+      }
     }
-  }
+  };
+  look(model.curves());
+  // an axis is meant only where nothing drawn is
+  if (!best) look(["x-axis", "y-axis"].map((id) => model.get(id) as Curve));
   return best;
 }
 

@@ -3,6 +3,7 @@ import type { PlacedSketch, SketchStep } from "../api/types";
 import { degrees, lengthText, sized } from "../api/numbers";
 import { usePart } from "../part/store";
 import { setDimension } from "./DimensionLayer";
+import { isDimension } from "./holds";
 import { called, Model } from "./model";
 import { useSketch } from "./store";
 
@@ -14,7 +15,7 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
   const pick = useSketch((s) => s.set);
   const model = new Model(step);
   const show = (...ids: string[]) => pick({ picks: ids, toolId: "select", tool: null, snap: null });
-  const dimensions = step.constraints.filter((c) => c.value !== undefined);
+  const dimensions = step.constraints.filter(isDimension);
   const looseCurves = placed.loose.filter((id) => model.get(id)?.kind !== "point");
   const loose = looseCurves.length > 0 ? looseCurves : placed.loose;
   const gapEnds = new Set(placed.gaps.flatMap((g) => [g.first, g.second]));

@@ -1,4 +1,4 @@
-import type { ConstraintKind, Entity } from "../api/types";
+import type { Constraint, ConstraintKind, Entity } from "../api/types";
 import type { Model } from "./model";
 
 /** A constraint that can be put on what is picked. */
@@ -24,6 +24,18 @@ export const HOLDS: Hold[] = [
   { kind: "collinear", word: "In line", key: "X", needs: "two lines" },
   { kind: "fixed", word: "Fixed", key: "C", needs: "a point" },
 ];
+
+const DIMENSIONS: ConstraintKind[] = [
+  "distance",
+  "horizontal-distance",
+  "vertical-distance",
+  "radius",
+  "diameter",
+  "angle",
+];
+
+/** Whether a constraint is a size that is shown and typed. */
+export const isDimension = (c: Constraint) => DIMENSIONS.includes(c.kind);
 
 const isRound = (e: Entity) => e.kind === "circle" || e.kind === "arc";
 
@@ -74,6 +86,8 @@ export function fitting(model: Model, kind: ConstraintKind, picks: string[]): st
       if (points.length === 2 || (on.length === 1 && lines.length === 1)) return ids(on);
       if (points.length === 1 && lines.length === 1) return ids([...points, ...lines]);
       return lines.length === 2 ? ids(lines) : null;
+    default:
+      return null;
   }
 }
 

@@ -1,12 +1,12 @@
 import { create } from "zustand";
-import type { ConstraintKind, SketchStep, Vec2 } from "../api/types";
+import type { Command, ConstraintKind, SketchStep, Vec2 } from "../api/types";
 import { lengthText } from "../api/numbers";
 import { usePart } from "../part/store";
 import { measured } from "./dimensions";
 import { refit } from "../part/sketching";
 import { Draft } from "./draft";
 import { dimensionsFor, fitting } from "./holds";
-import { Model, type Moved } from "./model";
+import { Model, sub, type Moved } from "./model";
 import type { Snap } from "./snap";
 import { ArcTool } from "./tools/arc";
 import { BoxTool } from "./tools/box";
@@ -29,7 +29,9 @@ export type ToolId =
   | "extend"
   | "round"
   | "bevel"
-  | "mirror";
+  | "mirror"
+  | "around"
+  | "along";
 
 export const TOOLS: { id: ToolId; key: string; name: string; hint: string }[] = [
   { id: "line", key: "q", name: "Line", hint: "Point to point" },
@@ -44,6 +46,8 @@ export const TOOLS: { id: ToolId; key: string; name: string; hint: string }[] = 
   { id: "round", key: "g", name: "Round corner", hint: "A tangent arc between two lines" },
   { id: "bevel", key: "z", name: "Bevel corner", hint: "A straight cut across" },
   { id: "mirror", key: "x", name: "Mirror", hint: "What is picked, about a line" },
+  { id: "around", key: "c", name: "Repeat round", hint: "What is picked, round a point" },
+  { id: "along", key: "v", name: "Repeat along", hint: "What is picked, in even steps" },
 ];
 
 /** What a tool that works on a click says while it waits. */
@@ -53,6 +57,8 @@ export const CLICK_HINTS: Partial<Record<ToolId, string>> = {
   round: "Click a corner of two lines",
   bevel: "Click a corner of two lines",
   mirror: "Click the line or axis to mirror about",
+  around: "Click the point to repeat round",
+  along: "Click where one step begins, then where it ends",
 };
 
 /** A dimension about to be given. */
@@ -74,8 +80,10 @@ interface SketchStore {
   moved: Moved | null;
   sizing: Sizing | null;
   editing: string | null;
-  /** A corner that waits for its radius or distance. */
+  /** A corner that waits for its radius or distance, or a centre that waits for a count. */
   corner: string | null;
+  /** A step of a repeat; with its end it waits for a count. */
+  step: { from: Vec2; to: Vec2 | null } | null;
   box: { from: Vec2; to: Vec2 } | null;
   choose(id: ToolId): void;
   set(part: Partial<SketchStore>): void;
@@ -88,6 +96,7 @@ interface SketchStore {
   hold(kind: ConstraintKind): void;
   edit(id: string, at: Vec2): void;
   applyCorner(text: string): Promise<void>;
+  stepTo(at: Vec2): void;
   erase(): void;
   construction(): void;
   back(): boolean;
@@ -95,7 +104,7 @@ interface SketchStore {
 
 /** The radius or distance given last, offered again. */
 let lastCorner = "3";
-export const cornerOffer = () => lastCorner;
+export const cornerOffer = (tool: ToolId) => (tool === "around" || tool === "along" ? "6" : lastCorner);
 
 let clicks: Promise<unknown> = Promise.resolve();
 
@@ -123,6 +132,7 @@ export const useSketch = create<SketchStore>((set, get) => ({
   sizing: null,
   editing: null,
   corner: null,
+  step: null,
   box: null,
 
   choose(id) {
@@ -134,13 +144,15 @@ export const useSketch = create<SketchStore>((set, get) => ({
       slot: () => new SlotTool(),
       polygon: () => new PolygonTool(),
     };
-    const picks = id === "dimension" || id === "mirror" ? get().picks : [];
-    if (id === "mirror" && picks.length === 0) {
-      usePart.getState().say("Pick the curves to mirror first.", true);
+    const onPicks = id === "mirror" || id === "around" || id === "along";
+    const picks = id === "dimension" || onPicks ? get().picks : [];
+    if (onPicks && picks.length === 0) {
+      usePart.getState().say(`Pick the curves to ${id === "mirror" ? "mirror" : "repeat"} first.`, true);
       return;
     }
     set({
       corner: null,
+      step: null,
       toolId: id,
       tool: make[id]?.() ?? null,
       field: 0,
@@ -246,16 +258,43 @@ export const useSketch = create<SketchStore>((set, get) => ({
     } else if (toolId === "round" || toolId === "bevel") {
       if (d.model.get(id)?.kind === "point") set({ corner: id, picks: [id] });
       else usePart.getState().say("Click the corner point itself.", true);
+    } else if (toolId === "around") {
+      if (d.model.get(id)?.kind === "point") set({ corner: id });
+      else usePart.getState().say("Click a point or the origin to repeat round.", true);
     } else if (toolId === "mirror") {
       const curves = picks.filter((p) => p !== id && d.model.curves().some((c) => c.id === p));
       void send({ do: "mirror", id: step.id, curves, about: id }).then((ok) => ok && get().choose("select"));
     }
   },
 
+  stepTo(at) {
+    const { step } = get();
+    set({ step: step && !step.to ? { ...step, to: at } : { from: at, to: null } });
+  },
+
   async applyCorner(text) {
-    const { toolId, corner } = get();
+    const { toolId, corner, picks, step: way } = get();
     const step = currentSketch();
-    if (!step || !corner) return;
+    const d = drawing();
+    if (!step || !d) return;
+    if (toolId === "around" || toolId === "along") {
+      const count = Number(text);
+      if (!Number.isInteger(count)) {
+        usePart.getState().say("A repeat needs a whole number of instances.", true);
+        return;
+      }
+      const curves = picks.filter((p) => d.model.curves().some((c) => c.id === p));
+      const command: Command =
+        toolId === "around"
+          ? { do: "repeat-round", id: step.id, curves, centre: corner, count }
+          : { do: "repeat-along", id: step.id, curves, step: sub(way!.to!, way!.from), count };
+      if (await usePart.getState().send(command)) {
+        get().choose("select");
+        refit(step.id);
+      }
+      return;
+    }
+    if (!corner) return;
     const what =
       toolId === "round" ? { do: "round-corner", radius: text } : { do: "bevel-corner", distance: text };
     if (await usePart.getState().send({ ...what, id: step.id, point: corner })) {
@@ -290,7 +329,8 @@ export const useSketch = create<SketchStore>((set, get) => ({
   back() {
     const s = get();
     if (s.editing) set({ editing: null });
-    else if (s.corner) set({ corner: null, picks: [] });
+    else if (s.step) set({ step: null });
+    else if (s.corner) set({ corner: null, picks: s.toolId === "around" ? s.picks : [] });
     else if (s.sizing) set({ sizing: null, picks: [] });
     else if (s.tool?.back()) set({ turn: s.turn + 1, field: 0 });
     else if (s.toolId !== "select") s.choose("select");

@@ -5,6 +5,7 @@ import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.edit.Corner;
 import io.tallember.sketch.edit.Mirror;
+import io.tallember.sketch.edit.Repeat;
 import io.tallember.sketch.edit.Trim;
 import java.util.List;
 
@@ -73,6 +74,35 @@ public sealed interface SketchEdit {
         @Override
         public String said() {
             return "mirror";
+        }
+    }
+
+    /** @param count instances, the original counted */
+    record RepeatRound(List<String> curves, String centre, int count) implements SketchEdit {
+        @Override
+        public Sketch apply(Sketch s) {
+            return Repeat.round(s, curves, centre, count);
+        }
+
+        @Override
+        public String said() {
+            return "repeat round";
+        }
+    }
+
+    /**
+     * @param step from one instance to the next, in mm
+     * @param count instances, the original counted
+     */
+    record RepeatAlong(List<String> curves, Vec2 step, int count) implements SketchEdit {
+        @Override
+        public Sketch apply(Sketch s) {
+            return Repeat.along(s, curves, step, count);
+        }
+
+        @Override
+        public String said() {
+            return "repeat along";
         }
     }
 

@@ -6,7 +6,7 @@ import java.util.List;
  * Something that must hold.
  *
  * @param on the ids it holds for, in the order its kind asks for
- * @param value of a dimension: mm, or radians for an angle; zero for the other kinds
+ * @param value of a dimension: mm, or radians for an angle; of a copy as its kind says; zero for the other kinds
  * @param driven a dimension that only tells what it measures
  */
 public record Constraint(String id, Kind kind, List<String> on, double value, boolean driven) {
@@ -64,6 +64,10 @@ public record Constraint(String id, Kind kind, List<String> on, double value, bo
         COLLINEAR,
         /** A point that stays where it is. */
         FIXED,
+        /** A point, its copy, and the centre it is turned about; the value is the angle in radians. */
+        TURNED,
+        /** A point, its first copy, and a further copy; the value is how many steps further than the point that one is. */
+        STEPPED,
         /** Of a line's ends, two points, a point and a line, or two lines. */
         DISTANCE,
         HORIZONTAL_DISTANCE,
@@ -72,6 +76,11 @@ public record Constraint(String id, Kind kind, List<String> on, double value, bo
         DIAMETER,
         /** From the first line's direction to the second's, 0 to pi. */
         ANGLE;
+
+        /** Whether the value means something. */
+        public boolean hasValue() {
+            return isDimension() || this == TURNED || this == STEPPED;
+        }
 
         public boolean isDimension() {
             return ordinal() >= DISTANCE.ordinal();

@@ -81,6 +81,9 @@ final class SketchRules {
             ok = are(on, SketchPoint.class, SketchPoint.class, SketchLine.class);
         } else if (k == Kind.COLLINEAR) {
             ok = are(on, SketchLine.class, SketchLine.class);
+        } else if (k == Kind.TURNED || k == Kind.STEPPED) {
+            ok = are(on, SketchPoint.class, SketchPoint.class, SketchPoint.class);
+            finite(c.value(), c.id());
         } else if (k == Kind.FIXED) {
             ok = are(on, SketchPoint.class);
         } else if (k == Kind.DISTANCE) {

@@ -52,6 +52,10 @@ public final class CommandJson {
             case "trim" -> edit(f, new SketchEdit.TrimCurve(f.text("curve"), f.vec2("at")));
             case "extend" -> edit(f, new SketchEdit.ExtendCurve(f.text("curve"), f.vec2("at")));
             case "mirror" -> edit(f, new SketchEdit.MirrorCurves(f.texts("curves"), f.text("about")));
+            case "repeat-round" ->
+                edit(f, new SketchEdit.RepeatRound(f.texts("curves"), f.text("centre"), f.whole("count")));
+            case "repeat-along" ->
+                edit(f, new SketchEdit.RepeatAlong(f.texts("curves"), f.vec2("step"), f.whole("count")));
             case "set-driven" -> edit(f, new SketchEdit.SetDriven(f.text("dimension"), f.flag("on")));
             case "set-construction" ->
                 new Command.SetConstruction(f.text("id"), new HashSet<>(f.texts("curves")), f.flag("on"));

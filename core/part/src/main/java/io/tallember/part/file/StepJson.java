@@ -99,7 +99,7 @@ public final class StepJson {
         n.put("kind", Words.of(c.kind())).put("id", c.id());
         ArrayNode on = n.putArray("on");
         c.on().forEach(on::add);
-        if (c.kind().isDimension()) {
+        if (c.kind().hasValue()) {
             n.put("value", c.value());
             if (c.driven()) {
                 n.put("driven", true);

@@ -130,6 +130,26 @@ final class Equations {
             put(c.id(), Equations::middle, scalars.y(p), scalars.y(l.start()), scalars.y(l.end()));
         } else if (k == Kind.SYMMETRIC) {
             symmetric(c);
+        } else if (k == Kind.TURNED) {
+            double cos = Math.cos(c.value());
+            double sin = Math.sin(c.value());
+            int[] all = xy(on.get(0), on.get(1), on.get(2));
+            put(
+                    c.id(),
+                    v -> v[2].minus(v[4])
+                            .minus(v[0].minus(v[4]).times(cos))
+                            .plus(v[1].minus(v[5]).times(sin)),
+                    all);
+            put(
+                    c.id(),
+                    v -> v[3].minus(v[5])
+                            .minus(v[0].minus(v[4]).times(sin))
+                            .minus(v[1].minus(v[5]).times(cos)),
+                    all);
+        } else if (k == Kind.STEPPED) {
+            int[] all = xy(on.get(0), on.get(1), on.get(2));
+            put(c.id(), v -> v[4].minus(v[0]).minus(v[2].minus(v[0]).times(c.value())), all);
+            put(c.id(), v -> v[5].minus(v[1]).minus(v[3].minus(v[1]).times(c.value())), all);
         } else if (k == Kind.COLLINEAR) {
             SketchLine l = line(on.get(0));
             putSide(c.id(), line(on.get(1)).start(), l, 0);

@@ -140,6 +140,42 @@ class EditTest {
     }
 
     @Test
+    void aHoleRepeatedRoundFollowsTheFirst() {
+        Sketch one = Solver.solve(new Draw()
+                        .point("m", 30, 1)
+                        .circle("o", "m", 4)
+                        .hold(Kind.ON_CURVE, "m", Sketch.X_AXIS)
+                        .size("reach", Kind.HORIZONTAL_DISTANCE, 30, Sketch.ORIGIN, "m")
+                        .size("d", Kind.DIAMETER, 9, "o")
+                        .sketch())
+                .orElseThrow();
+        Sketch six =
+                Solver.solve(Repeat.round(one, List.of("o"), Sketch.ORIGIN, 6)).orElseThrow();
+        assertThat(SketchReader.read(six, Tolerance.DEFAULT).regions()).hasSize(6);
+        assertSettled(six);
+        Sketch wide = Solver.change(Solver.change(six, "reach", 44).orElseThrow(), "d", 6)
+                .orElseThrow();
+        assertThat(area(wide)).isCloseTo(6 * 9 * Math.PI, within(1e-8));
+        assertThat(wide.curves().stream()
+                        .map(c -> wide.point(((io.tallember.sketch.SketchCircle) c).centre())
+                                .at()
+                                .length()))
+                .allMatch(d -> Math.abs(d - 44) < 1e-8);
+        assertThatThrownBy(() -> Repeat.round(one, List.of("o"), Sketch.ORIGIN, 1))
+                .hasMessageContaining("2 to 200");
+    }
+
+    @Test
+    void aSlotRepeatedAlongKeepsItsStepsAndShape() {
+        Sketch one = plate();
+        Sketch four = Solver.solve(Repeat.along(one, List.of("ab", "bc", "cd", "da"), new Vec2(50, 10), 4))
+                .orElseThrow();
+        assertThat(SketchReader.read(four, Tolerance.DEFAULT).regions()).hasSize(4);
+        assertSettled(four);
+        assertThat(area(Solver.change(four, "w", 30).orElseThrow())).isCloseTo(4 * 900, within(1e-6));
+    }
+
+    @Test
     void drivenDimensionsTellAndNeverHold() {
         Sketch s = plate().with(List.of(), List.of(new Constraint("diag", Kind.DISTANCE, List.of("a", "c"), 0, true)));
         Sketch told = Solver.solve(s).orElseThrow();
