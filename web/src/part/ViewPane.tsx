@@ -24,6 +24,8 @@ export function ViewPane() {
   const scene = useRef<Scene | null>(null);
   const grip = useRef<{ x: number; y: number; pan: boolean; moved: boolean } | null>(null);
   const fitted = useRef<number | null>(null);
+  const dragged = useRef(false);
+  const [box, setBox] = useState<[number, number, number, number] | null>(null);
   const [pickedAt, setPickedAt] = useState<[number, number]>([0, 0]);
   const { view, preview, display, hover, picks, litStep, doing, set, shapes } = usePart();
 
@@ -99,6 +101,10 @@ export function ViewPane() {
         pan: e.button !== turnButton || e.shiftKey || flat,
         moved: false,
       };
+    } else if (e.button === 0 && doing.kind === "looking" && e.target === canvas.current) {
+      dragged.current = false;
+      const [x, y] = at(e);
+      if (!scene.current!.pick(x, y)) setBox([x, y, x, y]);
     }
   };
   const move = (e: React.PointerEvent) => {
@@ -109,17 +115,31 @@ export function ViewPane() {
       else scene.current!.look.orbit(dx, dy);
       grip.current = { ...g, x: e.clientX, y: e.clientY, moved: true };
       scene.current!.moved();
+    } else if (box) {
+      const [x, y] = at(e);
+      dragged.current = dragged.current || Math.hypot(x - box[0], y - box[1]) > 5;
+      setBox([box[0], box[1], x, y]);
     } else if (pickable && e.target === canvas.current) {
       const found = scene.current!.pick(...at(e));
       if (found?.key !== hover?.key || found?.kind !== hover?.kind) set({ hover: found });
     }
   };
-  const up = () => {
+  const up = (e: React.PointerEvent) => {
     grip.current = null;
+    if (box && dragged.current) {
+      const found = scene.current!.box(...box);
+      const more = found.filter((f) => !picks.some((p) => p.key === f.key && p.body === f.body));
+      set({ picks: e.shiftKey ? [...picks, ...more] : found });
+    }
+    setBox(null);
   };
 
   const click = (e: React.MouseEvent) => {
     if (!pickable || e.target !== canvas.current) return;
+    if (dragged.current) {
+      dragged.current = false;
+      return;
+    }
     const found = scene.current!.pick(...at(e));
     setPickedAt(at(e));
     if (doing.kind === "choosing-face") {
@@ -171,6 +191,17 @@ export function ViewPane() {
         </>
       ) : (
         <FormLayer />
+      )}
+      {box && Math.hypot(box[2] - box[0], box[3] - box[1]) > 5 && (
+        <svg className="layer">
+          <rect
+            className={`sk-box ${box[2] < box[0] ? "touching" : ""}`}
+            x={Math.min(box[0], box[2])}
+            y={Math.min(box[1], box[3])}
+            width={Math.abs(box[2] - box[0])}
+            height={Math.abs(box[3] - box[1])}
+          />
+        </svg>
       )}
       <div className="vtop">
         <span>

@@ -293,6 +293,28 @@ export class Scene {
     return this.vertexAt(x, y, seen) ?? this.edgeAt(x, y, seen) ?? face;
   }
 
+  /** Faces in a rectangle of pixels: drawn to the right, those wholly inside; to the left, those it touches. */
+  box(x0: number, y0: number, x1: number, y1: number): Pick[] {
+    const touching = x1 < x0;
+    const p = new Vector3();
+    const out: Pick[] = [];
+    for (const b of this.bodies) {
+      for (const f of b.view.faces) {
+        const { positions } = this.face(f.shape);
+        let all = true;
+        let some = false;
+        for (let i = 0; i < positions.length; i += 3) {
+          const [x, y] = this.look.toScreen(p.fromArray(positions, i));
+          const inside = (x - x0) * (x - x1) <= 0 && (y - y0) * (y - y1) <= 0;
+          all = all && inside;
+          some = some || inside;
+        }
+        if (touching ? some : all) out.push({ kind: "face", key: f.key, body: b.id });
+      }
+    }
+    return out;
+  }
+
   private vertexAt(x: number, y: number, seen: (p: Vector3) => boolean): Pick | null {
     let best = 6;
     let found: Pick | null = null;
