@@ -16,6 +16,7 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
   const model = new Model(step);
   const show = (...ids: string[]) => pick({ picks: ids, toolId: "select", tool: null, snap: null });
   const dimensions = step.constraints.filter(isDimension);
+  const sizes = (id: string) => dimensions.some((d) => d.id === id);
   const looseCurves = placed.loose.filter((id) => model.get(id)?.kind !== "point");
   const loose = looseCurves.length > 0 ? looseCurves : placed.loose;
   const gapEnds = new Set(placed.gaps.flatMap((g) => [g.first, g.second]));
@@ -78,13 +79,15 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
             These can’t hold together; take one out:
             <div className="flex flex-col items-start gap-1 pt-1 pb-1">
               {placed.fighting.map((f) => (
-                <button
-                  key={f.id}
-                  className="btn mend"
-                  onClick={() => void send({ do: "erase", id: step.id, ids: [f.id] })}
-                >
-                  Drop {f.words}
-                </button>
+                <span key={f.id} className="flex gap-1">
+                  <button
+                    className="btn mend"
+                    onClick={() => void send({ do: "erase", id: step.id, ids: [f.id] })}
+                  >
+                    Drop {f.words}
+                  </button>
+                  {sizes(f.id) && <DrivenButton step={step.id} dimension={f.id} />}
+                </span>
               ))}
             </div>
           </li>
@@ -94,12 +97,15 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
             <button className="row" onClick={() => show(r.id)}>
               {r.words} says nothing new
             </button>
-            <button
-              className="btn plain"
-              onClick={() => void send({ do: "erase", id: step.id, ids: [r.id] })}
-            >
-              Drop
-            </button>
+            <span className="flex">
+              {sizes(r.id) && <DrivenButton step={step.id} dimension={r.id} />}
+              <button
+                className="btn plain"
+                onClick={() => void send({ do: "erase", id: step.id, ids: [r.id] })}
+              >
+                Drop
+              </button>
+            </span>
           </li>
         ))}
       </ul>
@@ -151,6 +157,20 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
         ))}
       </ul>
     </div>
+  );
+}
+
+/** The way out that keeps the number in sight: it only tells what it measures. */
+function DrivenButton({ step, dimension }: { step: string; dimension: string }) {
+  const send = usePart((s) => s.send);
+  return (
+    <button
+      className="btn plain"
+      title="Keep it, but only telling what it measures"
+      onClick={() => void send({ do: "set-driven", id: step, dimension, on: true })}
+    >
+      Driven
+    </button>
   );
 }
 

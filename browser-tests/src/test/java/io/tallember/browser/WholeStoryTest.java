@@ -218,6 +218,11 @@ class WholeStoryTest {
         page.sees("[data-testid=sketch-sheet]", "can’t hold together");
         page.press("Drop distance 44");
         page.sees("[data-testid=sketch-sheet]", "Everything is settled");
+        page.chord(Keys.CONTROL, "z");
+        page.sees("[data-testid=sketch-sheet]", "can’t hold together");
+        page.press("Driven");
+        page.sees("[data-testid=sketch-sheet]", "Everything is settled");
+        page.sees("[data-testid=sketch-sheet]", "(40)");
     }
 
     @Test
