@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 
 const KEYS: [string, string][] = [
   ["1 2 8", "Sketch, Form, Release"],
-  ["Q W E R T, A S D F G, Z X", "the shelf’s rows, in order"],
+  ["Q W E R T, A S D F G, Z X C V", "the shelf’s rows, in order"],
   ["Shift + these", "constraints, in order, while sketching"],
   ["Y", "construction line or drawn"],
   ["0–9, Tab, Enter", "type a size while drawing, next field, keep"],

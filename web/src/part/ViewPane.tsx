@@ -22,7 +22,7 @@ export function ViewPane() {
   const pane = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<Scene | null>(null);
-  const grip = useRef<{ x: number; y: number; pan: boolean; moved: boolean } | null>(null);
+  const grip = useRef<{ x: number; y: number; pan: boolean } | null>(null);
   const fitted = useRef<number | null>(null);
   const dragged = useRef(false);
   const [box, setBox] = useState<[number, number, number, number] | null>(null);
@@ -99,7 +99,6 @@ export function ViewPane() {
         x: e.clientX,
         y: e.clientY,
         pan: e.button !== turnButton || e.shiftKey || flat,
-        moved: false,
       };
     } else if (e.button === 0 && doing.kind === "looking" && e.target === canvas.current) {
       dragged.current = false;
@@ -113,7 +112,7 @@ export function ViewPane() {
       const [dx, dy] = [e.clientX - g.x, e.clientY - g.y];
       if (g.pan) scene.current!.look.pan(dx, dy);
       else scene.current!.look.orbit(dx, dy);
-      grip.current = { ...g, x: e.clientX, y: e.clientY, moved: true };
+      grip.current = { ...g, x: e.clientX, y: e.clientY };
       scene.current!.moved();
     } else if (box) {
       const [x, y] = at(e);

@@ -21,7 +21,7 @@ export function measured(model: Model, kind: ConstraintKind, on: string[]): numb
     const [u, v] = [a, b].map((l) => sub(model.ends(l)[1], model.ends(l)[0]));
     return Math.abs(Math.atan2(cross(u, v), dot(u, v)));
   }
-  const [p, q] = span(model, kind, on);
+  const [p, q] = span(model, on);
   return kind === "horizontal-distance"
     ? Math.abs(p[0] - q[0])
     : kind === "vertical-distance"
@@ -30,7 +30,7 @@ export function measured(model: Model, kind: ConstraintKind, on: string[]): numb
 }
 
 /** The two places a distance runs between. */
-function span(model: Model, kind: ConstraintKind, on: string[]): [Vec2, Vec2] {
+function span(model: Model, on: string[]): [Vec2, Vec2] {
   const a = model.get(on[0])!;
   const b = model.get(on[on.length - 1])!;
   if (a.kind === "line" && a === b) return model.ends(a);
@@ -40,7 +40,6 @@ function span(model: Model, kind: ConstraintKind, on: string[]): [Vec2, Vec2] {
   const [s, e] = model.ends(line);
   const d = sub(e, s);
   const t = dot(sub(p, s), d) / Math.max(1e-12, dot(d, d));
-  void kind;
   return [p, [s[0] + t * d[0], s[1] + t * d[1]]];
 }
 
@@ -77,7 +76,7 @@ export function layOut(
     return { strokes: [path(rim, label)], heads: [{ at: rim, angle: angle + Math.PI }], label };
   }
   if (kind === "angle") return layAngle(model, on, toPx, step);
-  const [pm, qm] = span(model, kind, on);
+  const [pm, qm] = span(model, on);
   const p = toPx(pm);
   const q = toPx(qm);
   let dir: Vec2 = kind === "horizontal-distance" ? [1, 0] : kind === "vertical-distance" ? [0, 1] : sub(q, p);

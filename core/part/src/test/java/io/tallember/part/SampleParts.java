@@ -56,7 +56,6 @@ final class SampleParts {
         s.cut("Bore", Base.FRONT, new Pen().circle(0, 46, 38), 44, false);
         s.cut("Feet holes", s.on("s2.end(r3)"), new Pen().circle(-47, -22, 11).circle(47, -22, 11), 14, true);
         s.block("Oil boss", Base.TOP, new Pen().circle(0, -22, 16), 84, false, Mode.ADD);
-        s.document();
         ExtrudeStep boss =
                 (ExtrudeStep) s.document().steps().get(s.document().steps().size() - 1);
         s.with(new Command.SwitchStep(boss.id(), true));

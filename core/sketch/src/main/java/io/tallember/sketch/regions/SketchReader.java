@@ -28,6 +28,9 @@ public final class SketchReader {
     /** Ends further apart than this share of the sketch's size are two open ends, not a gap. */
     private static final double GAP_SHARE = 0.08;
 
+    /** How many directions are tried for a ray that meets no corner. */
+    private static final int RAYS = 40;
+
     private final Sketch sketch;
     private final Tolerance tol;
     private final Arrangement graph;
@@ -218,43 +221,36 @@ public final class SketchReader {
 
     /** Whether a point that isn't on the loop lies inside, by counting crossings of a ray that meets no corner. */
     private boolean contains(List<Profile.Edge> loop, Vec3 p) {
-        return crossings(List.of(loop), p).size() % 2 == 1;
+        return crossings(loop, p) % 2 == 1;
     }
 
-    private record Ray(Vec3 direction, List<Double> hits) {
-        int size() {
-            return hits.size();
-        }
-    }
-
-    private Ray crossings(List<List<Profile.Edge>> loops, Vec3 p) {
-        for (int attempt = 0; ; attempt++) {
+    private int crossings(List<Profile.Edge> loop, Vec3 p) {
+        int count = 0;
+        for (int attempt = 0; attempt < RAYS; attempt++) {
             double a = 0.7391 + attempt * 2.399963;
             Line ray = new Line(p, new Vec3(Math.cos(a), Math.sin(a), 0));
-            List<Double> hits = new ArrayList<>();
+            count = 0;
             boolean clean = true;
-            for (List<Profile.Edge> loop : loops) {
-                for (Profile.Edge e : loop) {
-                    Curve c = e.curve();
-                    boolean round = c.period() > 0 && e.range().length() > c.period() - 1e-9;
-                    for (Meeting m : CurveCurve.meet(ray, new Interval(0, 4 * Tolerance.REACH), c, e.range(), tol)) {
-                        double slack = 4 * tol.linear() / c.derivative(m.s()).length();
-                        clean &= !m.touching()
-                                && (round
-                                        || m.s() > e.range().lo() + slack
-                                                && m.s() < e.range().hi() - slack);
-                        hits.add(m.t());
-                    }
+            for (Profile.Edge e : loop) {
+                Curve c = e.curve();
+                boolean round = c.period() > 0 && e.range().length() > c.period() - 1e-9;
+                for (Meeting m : CurveCurve.meet(ray, new Interval(0, 4 * Tolerance.REACH), c, e.range(), tol)) {
+                    double slack = 4 * tol.linear() / c.derivative(m.s()).length();
+                    clean &= !m.touching()
+                            && (round
+                                    || m.s() > e.range().lo() + slack
+                                            && m.s() < e.range().hi() - slack);
+                    count++;
                 }
             }
-            if (clean || attempt > 40) {
-                hits.sort(null);
-                return new Ray(ray.direction(), hits);
+            if (clean) {
+                break;
             }
         }
+        return count;
     }
 
-    /** A point well inside: half-way along the first inner stretch of a ray cast inward from the longest edge's middle. */
+    /** A point well inside: half-way along a ray cast inward from the middle of the first edge. */
     private Vec2 inside(List<Profile.Edge> outer, List<List<Profile.Edge>> holes) {
         List<List<Profile.Edge>> all = new ArrayList<>(holes);
         all.add(outer);
