@@ -1,14 +1,14 @@
 package io.tallember.geometry;
 
 /** An exact curve without ends; an edge adds a range of its parameter. */
-public sealed interface Curve permits Line, Circle, Ellipse {
+public sealed interface Curve permits Line, Circle, Ellipse, IntersectionCurve {
     Vec3 point(double t);
 
     /** First derivative by the parameter. */
     Vec3 derivative(double t);
 
-    /** Second derivative by the parameter. */
-    Vec3 second(double t);
+    /** An upper bound for the length of the first derivative. */
+    double speed();
 
     /** The parameter's period, or zero for an open curve. */
     double period();
@@ -28,6 +28,19 @@ public sealed interface Curve permits Line, Circle, Ellipse {
             return t;
         }
         return point(range.lo()).distance(p) <= point(range.hi()).distance(p) ? range.lo() : range.hi();
+    }
+
+    /**
+     * Parameters from the range's low end to its high end between which the curve is smooth and turns little, for integrating and
+     * drawing.
+     */
+    default double[] breaks(Interval range) {
+        int n = period() == 0 ? 1 : Math.max(1, (int) Math.ceil(range.length() / (period() / 8) - 1e-9));
+        double[] out = new double[n + 1];
+        for (int i = 0; i <= n; i++) {
+            out[i] = range.at(i / (double) n);
+        }
+        return out;
     }
 
     /** Unit tangent in the direction of growing parameter. */

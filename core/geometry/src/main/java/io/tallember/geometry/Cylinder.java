@@ -51,6 +51,23 @@ public record Cylinder(Frame frame, double radius) implements Surface {
     }
 
     @Override
+    public Vec3 gradient(Vec3 p) {
+        Vec3 l = frame.local(p);
+        double r = Math.hypot(l.x(), l.y());
+        return r > 0 ? frame.x().times(l.x() / r).plus(l.y() / r, frame.y()) : frame.x();
+    }
+
+    @Override
+    public double scaleAt(Vec3 p) {
+        return radius;
+    }
+
+    @Override
+    public Cylinder placed(Frame f) {
+        return new Cylinder(f.place(frame), radius);
+    }
+
+    @Override
     public String kind() {
         return "cylinder";
     }

@@ -43,6 +43,21 @@ public record Plane(Frame frame) implements Surface {
     }
 
     @Override
+    public Vec3 gradient(Vec3 p) {
+        return frame.z();
+    }
+
+    @Override
+    public double scaleAt(Vec3 p) {
+        return Double.POSITIVE_INFINITY;
+    }
+
+    @Override
+    public Plane placed(Frame f) {
+        return new Plane(f.place(frame));
+    }
+
+    @Override
     public String kind() {
         return "plane";
     }

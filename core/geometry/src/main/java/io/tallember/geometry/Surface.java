@@ -1,7 +1,7 @@
 package io.tallember.geometry;
 
 /** An exact surface without bounds; a face adds loops of edges and a sense. */
-public sealed interface Surface permits Plane, Cylinder {
+public sealed interface Surface permits Plane, Cylinder, Cone, Sphere, Torus {
     Vec3 point(double u, double v);
 
     Vec3 du(double u, double v);
@@ -14,21 +14,40 @@ public sealed interface Surface permits Plane, Cylinder {
     /** Parameters of the point nearest to {@code p}. */
     Vec2 project(Vec3 p);
 
-    /** The period of u, or zero. (No surface yet is periodic in v.) */
+    /** The period of u, or zero. */
     double uPeriod();
 
-    /** Distance of a point from the surface, positive on the side of the normal. */
+    /** The period of v, or zero. */
+    default double vPeriod() {
+        return 0;
+    }
+
+    /** Distance of a point from the surface, positive on the side of the normal. It never changes faster than the point moves. */
     double signedDistance(Vec3 p);
+
+    /** The direction in which {@link #signedDistance} grows at {@code p}: the unit normal at the nearest surface point. */
+    Vec3 gradient(Vec3 p);
+
+    /** A length over which the surface near {@code p} bends by about a radian; infinite on a plane. */
+    double scaleAt(Vec3 p);
 
     /** The frame the surface is written in. */
     Frame frame();
+
+    /** This surface, given in the coordinates of {@code frame}, in world coordinates. Parameters stay. */
+    Surface placed(Frame frame);
 
     /** The trade's word for the kind, in lower case, as reports give it. */
     String kind();
 
     /** Unit normal at the surface point nearest to {@code p}. */
     default Vec3 normalAt(Vec3 p) {
-        Vec2 uv = project(p);
-        return normal(uv.x(), uv.y());
+        return gradient(p);
+    }
+
+    /** The angle of (x, y), in [0, 2 pi). */
+    static double angle(double x, double y) {
+        double a = Math.atan2(y, x);
+        return a < 0 ? a + 2 * Math.PI : a;
     }
 }

@@ -1,6 +1,8 @@
 package io.tallember.solid;
 
+import io.tallember.geometry.Cone;
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
@@ -10,7 +12,7 @@ import io.tallember.geometry.Vec3;
  *
  * <p>Curves that leave the point in one direction (a line and an arc tangent to it) are told apart because each direction is
  * taken to the curve's point at a common small distance, not to its tangent. The angle is measured in the unrolled surface,
- * so it is exact on planes and cylinders.
+ * so it is exact on planes and cylinders; on a sphere in the tangent plane, at a cone's apex about the axis.
  */
 public final class Fan {
     private final Surface surface;
@@ -31,14 +33,23 @@ public final class Fan {
 
     /** Angle, in (-pi, pi], of the direction to a nearby surface point. */
     public double angleTo(Vec3 p) {
-        Vec2 q = surface.project(p);
-        double du = q.x() - uv.x();
-        double period = surface.uPeriod();
-        if (period > 0) {
-            du -= period * Math.rint(du / period);
-        }
-        double a = Math.atan2((q.y() - uv.y()) * scaleV, du * scaleU);
+        double a = turned(p);
         return sense ? a : -a;
+    }
+
+    private double turned(Vec3 p) {
+        if (surface instanceof Sphere) {
+            Vec3 n = surface.gradient(centre);
+            Vec3 side = n.anyPerpendicular();
+            Vec3 d = p.minus(centre);
+            return Math.atan2(d.dot(n.cross(side)), d.dot(side));
+        }
+        Vec2 q = surface.project(p);
+        if (surface instanceof Cone c && centre.distance(c.apex()) < 1e-5) {
+            return -q.x();
+        }
+        Vec2 near = UvLoop.near(q, uv, surface.uPeriod(), surface.vPeriod());
+        return Math.atan2((near.y() - uv.y()) * scaleV, (near.x() - uv.x()) * scaleU);
     }
 
     /** Angle in which a piece leaves the point (its start there), or from which it arrives (its end there). */

@@ -1,8 +1,12 @@
 package io.tallember.solid;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
@@ -16,8 +20,8 @@ import java.util.Set;
  * A region of a surface bounded by directed pieces of curves, the region on their left (seen from outside the material).
  *
  * <p>A point is judged by the nearest point of the boundary: on which side of that piece does it lie, or, when a corner is
- * nearest, in which of the corner's sectors. This needs no seam on periodic surfaces and no second representation of the
- * boundary in parameters.
+ * nearest, in which of the corner's sectors. This needs no seam on periodic surfaces. On planes, cylinders and spheres the
+ * nearest is taken in space; on cones and rings, where it could lie across the hollow, in the parameters ({@link Unrolled}).
  */
 public final class Region {
     /** How a point lies to the region. */
@@ -33,7 +37,8 @@ public final class Region {
     private final List<Piece> pieces;
     private final List<Piece> folded;
     private final Box3[] boxes;
-    private final Box3 bounds;
+    private volatile Box3 bounds;
+    private volatile Unrolled unrolled;
 
     public Region(Surface surface, boolean sense, List<? extends List<? extends Piece>> loops) {
         this.surface = surface;
@@ -46,13 +51,9 @@ public final class Region {
         pieces.removeIf(p -> all.contains(p.reversed()));
         folded = all.stream().filter(p -> all.contains(p.reversed())).toList();
         this.boxes = new Box3[pieces.size()];
-        Box3 box = Box3.EMPTY;
         for (int i = 0; i < boxes.length; i++) {
             boxes[i] = pieces.get(i).curve().bounds(pieces.get(i).range());
-            box = box.with(boxes[i]);
         }
-        // planes and cylinders are ruled: along a ruling an extreme point is as extreme at the boundary
-        this.bounds = box;
     }
 
     public Surface surface() {
@@ -69,7 +70,54 @@ public final class Region {
 
     /** A box round the region. */
     public Box3 bounds() {
-        return bounds;
+        Box3 b = bounds;
+        if (b == null) {
+            b = boxed();
+            bounds = b;
+        }
+        return b;
+    }
+
+    /** Ruled surfaces are as extreme at the boundary as anywhere; others may be more so where the normal is along an axis. */
+    private Box3 boxed() {
+        Box3 box = Box3.EMPTY;
+        for (Box3 b : boxes) {
+            box = box.with(b);
+        }
+        for (Vec3 p : extremes()) {
+            if (!box.contains(p) && locate(p, Tolerance.DEFAULT) != Place.OUTSIDE) {
+                box = box.with(p);
+            }
+        }
+        return box;
+    }
+
+    private List<Vec3> extremes() {
+        List<Vec3> out = new ArrayList<>();
+        if (surface instanceof Cone c) {
+            out.add(c.apex());
+        }
+        for (Vec3 d : List.of(Vec3.X, Vec3.Y, Vec3.Z)) {
+            for (int sign = -1; sign <= 1; sign += 2) {
+                if (surface instanceof Sphere s) {
+                    out.add(s.centre().plus(sign * s.radius(), d));
+                } else if (surface instanceof Torus t) {
+                    Frame f = t.frame();
+                    double x = d.dot(f.x());
+                    double y = d.dot(f.y());
+                    double u = Math.atan2(sign * y, sign * x);
+                    double v = Math.atan2(sign * d.dot(f.z()), Math.hypot(x, y));
+                    out.add(t.point(u, v));
+                    // square to the axis the whole top and bottom circles are extreme
+                    if (Math.hypot(x, y) < 1e-9) {
+                        for (int k = 1; k < 8; k++) {
+                            out.add(t.point(k * Math.PI / 4, v));
+                        }
+                    }
+                }
+            }
+        }
+        return out;
     }
 
     private record Nearest(int piece, double t, double distance) {}
@@ -112,6 +160,9 @@ public final class Region {
         if (n.distance() <= tol.linear()) {
             return Place.BOUNDARY;
         }
+        if (surface instanceof Torus || surface instanceof Cone) {
+            return locateUnrolled(p, n, tol);
+        }
         Piece piece = pieces.get(n.piece());
         Vec3 q = piece.curve().point(n.t());
         double slack = tol.linear() / piece.curve().derivative(n.t()).length();
@@ -120,6 +171,32 @@ public final class Region {
             return p.minus(q).dot(left) > 0 ? Place.INSIDE : Place.OUTSIDE;
         }
         return locateAtCorner(p, q, tol);
+    }
+
+    private Place locateUnrolled(Vec3 p, Nearest n, Tolerance tol) {
+        Piece piece = pieces.get(n.piece());
+        Vec3 q = piece.curve().point(n.t());
+        boolean close = n.distance() < 0.1 * Math.min(surface.scaleAt(p), surface.scaleAt(q));
+        Vec3 corner = null;
+        if (close) {
+            double slack = tol.linear() / piece.curve().derivative(n.t()).length();
+            if (n.t() > piece.range().lo() + slack && n.t() < piece.range().hi() - slack) {
+                return p.minus(q).dot(outward(q).cross(piece.travel(n.t()))) > 0 ? Place.INSIDE : Place.OUTSIDE;
+            }
+            corner = q;
+        } else {
+            Unrolled u = unrolled;
+            if (u == null) {
+                u = new Unrolled(surface, sense, pieces);
+                unrolled = u;
+            }
+            Unrolled.Judged j = u.judge(p, tol);
+            if (j.corner() == null) {
+                return j.inside() ? Place.INSIDE : Place.OUTSIDE;
+            }
+            corner = j.corner();
+        }
+        return locateAtCorner(p, corner, tol);
     }
 
     private Place locateAtCorner(Vec3 p, Vec3 q, Tolerance tol) {
@@ -184,7 +261,10 @@ public final class Region {
         order.sort(Comparator.comparingDouble(i -> -boxes[i].diagonal()));
         Vec3 best = null;
         double bestDistance = 0;
-        double enough = 0.02 * bounds.diagonal();
+        if (boxes.length == 0) {
+            return Optional.of(surface.point(0.3, 0.2));
+        }
+        double enough = 0.02 * bounds().diagonal();
         for (int rank = 0; rank < order.size() && bestDistance < enough && (best == null || rank < 8); rank++) {
             Piece piece = pieces.get(order.get(rank));
             double length = boxes[order.get(rank)].diagonal();

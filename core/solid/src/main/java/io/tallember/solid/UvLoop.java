@@ -1,50 +1,84 @@
 package io.tallember.solid;
 
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
-import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 
 /**
- * A loop's image in the surface's parameters, unwrapped across the period: a polyline close enough to tell turns and sides,
+ * A loop's image in the surface's parameters, unwrapped across the periods: a polyline close enough to tell turns and sides,
  * never a size.
  *
  * @param points first point repeated at the end, moved by whole periods when the loop winds round
  * @param winding how often the loop runs round the axis, counter-clockwise seen along the axis' tip
+ * @param windingV how often the loop runs round the tube of a ring
  */
-public record UvLoop(List<Vec2> points, int winding) {
-    /** Ranges of the parameters that a region covers. */
-    public record Range(double uLo, double uHi, double vLo, double vHi) {
-        public double width() {
-            return uHi - uLo;
-        }
-    }
+public record UvLoop(List<Vec2> points, int winding, int windingV) {
+    /** Nearer than this to a cone's apex a point is the apex. */
+    private static final double AT_APEX = 1e-5;
 
     public static UvLoop of(Surface surface, List<? extends Piece> loop) {
-        List<Vec2> points = new ArrayList<>();
-        double period = surface.uPeriod();
-        for (Piece piece : loop) {
-            boolean straight = piece.curve() instanceof Line && surface instanceof Plane;
-            int n = straight ? 1 : (int) Math.max(4, Math.ceil(piece.range().length() / (Math.PI / 16)));
-            if (piece.curve() instanceof Line) {
-                n = 1;
-            }
-            for (int i = points.isEmpty() ? 0 : 1; i <= n; i++) {
-                Vec2 q = surface.project(piece.pointAt(i / (double) n));
-                if (period > 0 && !points.isEmpty()) {
-                    double du = q.x() - points.get(points.size() - 1).x();
-                    q = new Vec2(q.x() - period * Math.rint(du / period), q.y());
-                }
-                points.add(q);
+        Vec3 apex = surface instanceof Cone c ? c.apex() : null;
+        List<Piece> pieces = new ArrayList<>(loop);
+        boolean throughApex = false;
+        for (int i = 0; apex != null && i < pieces.size() && !throughApex; i++) {
+            if (pieces.get(i).pointAt(0).distance(apex) <= AT_APEX) {
+                // all directions meet in the apex: the loop is cut open there, and closes along its line in the parameters
+                Collections.rotate(pieces, -i);
+                throughApex = true;
             }
         }
-        int winding = period == 0
-                ? 0
-                : (int) Math.rint(
-                        (points.get(points.size() - 1).x() - points.get(0).x()) / period);
-        return new UvLoop(points, winding);
+        List<Vec2> points = new ArrayList<>();
+        double pu = surface.uPeriod();
+        double pv = surface.vPeriod();
+        for (Piece piece : pieces) {
+            double[] samples = samples(piece);
+            for (int i = points.isEmpty() ? 0 : 1; i < samples.length; i++) {
+                Vec3 p = piece.curve().point(samples[i]);
+                Vec2 q = surface.project(p);
+                if (apex != null && p.distance(apex) <= AT_APEX) {
+                    double u = points.isEmpty()
+                            ? surface.project(piece.curve().point(samples[1])).x()
+                            : points.get(points.size() - 1).x();
+                    q = new Vec2(u, q.y());
+                }
+                points.add(points.isEmpty() ? q : near(q, points.get(points.size() - 1), pu, pv));
+            }
+        }
+        if (throughApex) {
+            points.add(points.get(0));
+        }
+        Vec2 turn = points.get(points.size() - 1).minus(points.get(0));
+        return new UvLoop(
+                points,
+                pu == 0 ? 0 : (int) Math.rint(turn.x() / pu),
+                pv == 0 ? 0 : (int) Math.rint(turn.y() / pv));
+    }
+
+    /** Parameters along a piece in its direction, close enough that its image is near a polyline. */
+    static double[] samples(Piece piece) {
+        double[] breaks = piece.curve().breaks(piece.range());
+        int each = piece.curve() instanceof Line ? 1 : piece.curve() instanceof IntersectionCurve ? 2 : 4;
+        int n = (breaks.length - 1) * each;
+        double[] out = new double[n + 1];
+        for (int i = 0; i <= n; i++) {
+            int k = Math.min(i / each, breaks.length - 2);
+            double t = breaks[k] + (breaks[k + 1] - breaks[k]) * (i - k * each) / each;
+            out[piece.forward() ? i : n - i] = t;
+        }
+        return out;
+    }
+
+    /** The parameters moved by whole periods next to others. */
+    public static Vec2 near(Vec2 q, Vec2 other, double uPeriod, double vPeriod) {
+        double u = uPeriod > 0 ? q.x() - uPeriod * Math.rint((q.x() - other.x()) / uPeriod) : q.x();
+        double v = vPeriod > 0 ? q.y() - vPeriod * Math.rint((q.y() - other.y()) / vPeriod) : q.y();
+        return new Vec2(u, v);
     }
 
     /** Area on the left in parameters, by the shoelace formula; no meaning for a loop that winds round. */
@@ -55,6 +89,15 @@ public record UvLoop(List<Vec2> points, int winding) {
             sum += points.get(i).minus(o).cross(points.get(i + 1).minus(o));
         }
         return 0.5 * sum;
+    }
+
+    public boolean windsRound() {
+        return winding != 0 || windingV != 0;
+    }
+
+    /** The same loop with u and v exchanged (so with its left on its right). */
+    public UvLoop exchanged() {
+        return new UvLoop(points.stream().map(p -> new Vec2(p.y(), p.x())).toList(), windingV, winding);
     }
 
     /** Height at which a loop that winds round passes the angle {@code u}. */
@@ -70,25 +113,5 @@ public record UvLoop(List<Vec2> points, int winding) {
             }
         }
         return points.get(0).y();
-    }
-
-    /** The parameter ranges of a region; a full period when any loop winds round, or when there is no loop. */
-    public static Range range(Region region) {
-        double uLo = Double.POSITIVE_INFINITY;
-        double uHi = Double.NEGATIVE_INFINITY;
-        double vLo = Double.POSITIVE_INFINITY;
-        double vHi = Double.NEGATIVE_INFINITY;
-        boolean round = region.loops().isEmpty();
-        for (List<? extends Piece> loop : region.loops()) {
-            UvLoop uv = of(region.surface(), loop);
-            round |= uv.winding() != 0;
-            for (Vec2 q : uv.points()) {
-                uLo = Math.min(uLo, q.x());
-                uHi = Math.max(uHi, q.x());
-                vLo = Math.min(vLo, q.y());
-                vHi = Math.max(vHi, q.y());
-            }
-        }
-        return round ? new Range(0, 2 * Math.PI, vLo, vHi) : new Range(uLo, uHi, vLo, vHi);
     }
 }

@@ -4,6 +4,7 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
@@ -33,7 +34,11 @@ public final class CurveCurve {
     /** All meetings of the two stretches, ends included. Touching ones are single meetings marked so. */
     public static List<Meeting> meet(Curve a, Interval ra, Curve b, Interval rb, Tolerance tol) {
         List<Meeting> all;
-        if (a instanceof Line la) {
+        if (a instanceof IntersectionCurve k) {
+            all = swapped(withIntersection(b, rb, k, tol));
+        } else if (b instanceof IntersectionCurve k) {
+            all = withIntersection(a, ra, k, tol);
+        } else if (a instanceof Line la) {
             all = b instanceof Line lb ? lines(la, lb, tol) : swapped(withConic(b, la, tol));
         } else {
             all = withConic(a, b, tol);
@@ -49,6 +54,23 @@ public final class CurveCurve {
             }
         }
         return within;
+    }
+
+    /** A curve with one in which two surfaces meet: it must pass one of them where it lies in the other. */
+    private static List<Meeting> withIntersection(Curve c, Interval range, IntersectionCurve k, Tolerance tol) {
+        boolean inFirst = CurveSurface.liesIn(c, range, k.first(), tol);
+        if (inFirst && CurveSurface.liesIn(c, range, k.second(), tol)) {
+            return List.of();
+        }
+        List<Meeting> out = new ArrayList<>();
+        for (Meeting m : CurveSurface.meet(c, range, inFirst ? k.second() : k.first(), tol)) {
+            Vec3 p = c.point(m.t());
+            double s = k.project(p);
+            if (k.point(s).distance(p) <= 2 * tol.linear()) {
+                out.add(new Meeting(m.t(), s, m.touching()));
+            }
+        }
+        return out;
     }
 
     private static List<Meeting> swapped(List<Meeting> in) {
@@ -101,10 +123,14 @@ public final class CurveCurve {
         Curve walked = walkOther ? other : conic;
         Curve fixed = walkOther ? conic : other;
         List<Meeting> out = new ArrayList<>();
-        for (TrigRoots.Root r : TrigRoots.of(
+        double fine = walked.period() / 288;
+        Roots.Function distance = new Roots.Function(
                 t -> offset(fixed, f, walked.point(t)),
                 t -> (offset(fixed, f, walked.point(t + 1e-6)) - offset(fixed, f, walked.point(t - 1e-6))) / 2e-6,
-                tol.linear())) {
+                t -> fine,
+                walked.speed(),
+                tol.linear());
+        for (Roots.Root r : Roots.periodic(distance, walked.period())) {
             double s = fixed.project(walked.point(r.t()));
             out.add(walkOther ? new Meeting(s, r.t(), r.touching()) : new Meeting(r.t(), s, r.touching()));
         }

@@ -1,22 +1,27 @@
 package io.tallember.geometry.intersect;
 
+import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Where a stretch of a curve meets a surface. Closed forms for lines; conics as roots of a trigonometric polynomial of degree
- * two. A stretch that lies in the surface has no meetings: ask {@link #liesIn} first.
+ * Where a stretch of a curve meets a surface. Closed forms for lines with planes, cylinders and spheres; otherwise the roots of
+ * the distance from the surface along the curve. A stretch that lies in the surface has no meetings: ask {@link #liesIn} first.
  */
 public final class CurveSurface {
     private static final int SAMPLES = 9;
+    /** Steps in which a radian of bend is sampled. */
+    private static final double STEPS_A_RADIAN = 10;
 
     private CurveSurface() {}
 
@@ -32,7 +37,7 @@ public final class CurveSurface {
 
     /** All meetings within the range, ends included (by the linear tolerance along the curve). */
     public static List<Meeting> meet(Curve curve, Interval range, Surface surface, Tolerance tol) {
-        List<Meeting> all = curve instanceof Line line ? line(line, surface, tol) : conic(curve, surface, tol);
+        List<Meeting> all = all(curve, range, surface, tol);
         List<Meeting> within = new ArrayList<>();
         for (Meeting m : all) {
             double slack = tol.linear() / curve.derivative(m.t()).length();
@@ -44,11 +49,23 @@ public final class CurveSurface {
         return within;
     }
 
-    private static List<Meeting> line(Line line, Surface surface, Tolerance tol) {
-        if (surface instanceof Cylinder cyl) {
-            return lineCylinder(line, cyl, tol);
+    private static List<Meeting> all(Curve curve, Interval range, Surface surface, Tolerance tol) {
+        if (curve instanceof Line line) {
+            if (surface instanceof Plane p) {
+                return linePlane(line, p, tol);
+            }
+            if (surface instanceof Cylinder c) {
+                return lineCylinder(line, c, tol);
+            }
+            if (surface instanceof Sphere s) {
+                double along = line.project(s.centre());
+                return chord(along, line.point(along).distance(s.centre()), s.radius(), 1, tol);
+            }
         }
-        Plane plane = (Plane) surface;
+        return byRoots(curve, range, surface, tol);
+    }
+
+    private static List<Meeting> linePlane(Line line, Plane plane, Tolerance tol) {
         double rate = line.direction().dot(plane.normal());
         return tol.parallelOver(Math.abs(rate), 2 * Tolerance.REACH)
                 ? List.of()
@@ -66,28 +83,53 @@ public final class CurveSurface {
         }
         double ux = dx / rate;
         double uy = dy / rate;
-        double along = o.x() * ux + o.y() * uy;
-        double off = Math.abs(o.x() * uy - o.y() * ux);
-        if (Math.abs(off - cyl.radius()) <= tol.linear()) {
-            return List.of(new Meeting(-along / rate, Double.NaN, true));
-        }
-        if (off > cyl.radius()) {
-            return List.of();
-        }
-        double half = Math.sqrt((cyl.radius() - off) * (cyl.radius() + off));
-        return List.of(
-                new Meeting((-along - half) / rate, Double.NaN, false),
-                new Meeting((-along + half) / rate, Double.NaN, false));
+        return chord(
+                -(o.x() * ux + o.y() * uy) / rate, Math.abs(o.x() * uy - o.y() * ux), cyl.radius(), rate, tol);
     }
 
-    private static List<Meeting> conic(Curve c, Surface surface, Tolerance tol) {
-        List<Meeting> out = new ArrayList<>();
-        for (TrigRoots.Root r : TrigRoots.of(
-                t -> surface.signedDistance(c.point(t)),
-                t -> surface.normalAt(c.point(t)).dot(c.derivative(t)),
-                tol.linear())) {
-            out.add(new Meeting(r.t(), Double.NaN, r.touching()));
+    /** A line past a round: nearest at parameter {@code at}, {@code off} from the centre, nearing at the given rate. */
+    private static List<Meeting> chord(double at, double off, double radius, double rate, Tolerance tol) {
+        if (Math.abs(off - radius) <= tol.linear()) {
+            return List.of(new Meeting(at, Double.NaN, true));
         }
-        return out;
+        if (off > radius) {
+            return List.of();
+        }
+        double half = Math.sqrt((radius - off) * (radius + off)) / rate;
+        return List.of(new Meeting(at - half, Double.NaN, false), new Meeting(at + half, Double.NaN, false));
+    }
+
+    private static List<Meeting> byRoots(Curve c, Interval range, Surface s, Tolerance tol) {
+        double widest = c.period() > 0 ? c.period() / 192 : range.length() / 48;
+        double least = 1e-5 / c.speed();
+        Roots.Function f = new Roots.Function(
+                t -> s.signedDistance(c.point(t)),
+                t -> s.gradient(c.point(t)).dot(c.derivative(t)),
+                t -> Math.max(least, Math.min(widest, s.scaleAt(c.point(t)) / (STEPS_A_RADIAN * c.speed()))),
+                c.speed(),
+                tol.linear());
+        List<Roots.Root> roots;
+        if (c.period() > 0) {
+            roots = Roots.periodic(f, c.period());
+        } else {
+            Interval over = c instanceof Line l ? nearby(l, range, s, tol) : range;
+            roots = over.length() > 0 ? Roots.between(f, over.lo(), over.hi()) : List.of();
+        }
+        return roots.stream().map(r -> new Meeting(r.t(), Double.NaN, r.touching())).toList();
+    }
+
+    /** The part of a line's range where it can meet the surface. */
+    private static Interval nearby(Line l, Interval range, Surface s, Tolerance tol) {
+        double lo = range.lo() - 2 * tol.linear();
+        double hi = range.hi() + 2 * tol.linear();
+        if (s instanceof Torus t) {
+            double mid = l.project(t.frame().origin());
+            double reach = t.major() + t.minor() + 1;
+            return new Interval(Math.max(lo, mid - reach), Math.min(hi, mid + reach));
+        }
+        if (s instanceof Cone) {
+            return new Interval(Math.max(lo, -4 * Tolerance.REACH), Math.min(hi, 4 * Tolerance.REACH));
+        }
+        return new Interval(lo, hi);
     }
 }

@@ -2,6 +2,7 @@ package io.tallember.solid.check;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.CurveSurface;
@@ -13,6 +14,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
+import io.tallember.solid.UvLoop;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.mass.MassProperties;
 import java.util.ArrayList;
@@ -180,7 +182,7 @@ public final class BodyCheck {
             Body one = new Body(List.of(s));
             int chi = one.vertices().size() - one.edges().size();
             for (Face f : s.faces()) {
-                chi += 2 - f.loops().size();
+                chi += characteristic(f);
             }
             if (chi > 2 || chi % 2 != 0) {
                 problem(
@@ -188,6 +190,21 @@ public final class BodyCheck {
                         one.bounds().centre());
             }
         }
+    }
+
+    /** Euler's number of a face: a disc with holes; a ring none of whose loops winds round keeps its own. */
+    private static int characteristic(Face f) {
+        boolean ring = f.surface() instanceof Torus
+                && f.loops().stream()
+                        .noneMatch(l -> UvLoop.of(f.surface(), l.coedges()).windsRound())
+                && isOpen(f);
+        return (ring ? 0 : 2) - f.loops().size();
+    }
+
+    /** Whether every loop of a face is a hole in it. */
+    private static boolean isOpen(Face f) {
+        return f.loops().stream()
+                .allMatch(l -> UvLoop.of(f.surface(), l.coedges()).area() > 0 != f.sense());
     }
 
     private void crossings() {

@@ -17,12 +17,10 @@ import java.util.Set;
 
 /**
  * From directed fragments on a surface to regions: at each place the sharpest left turn is taken, giving loops with their
- * region on the left; then loops are sorted into outer ones and holes, and on round surfaces into pairs that wind round.
+ * region on the left; {@link Nesting} then sorts the loops into regions.
  */
 final class LoopWalker {
-    private record Walked(List<Fragment.Half> halves, UvLoop uv, double area) {}
-
-    private final Surface surface;
+      private final Surface surface;
     private final boolean sense;
     private final PointPool pool;
     private final Tolerance tol;
@@ -36,7 +34,7 @@ final class LoopWalker {
 
     /** The regions bounded by the given halves, each a list of loops. */
     List<List<List<Fragment.Half>>> regions(Set<Fragment.Half> halves) {
-        return nest(loops(halves));
+        return new Nesting(surface, sense, tol).regions(loops(halves));
     }
 
     private List<List<Fragment.Half>> loops(Set<Fragment.Half> halves) {
@@ -88,86 +86,11 @@ final class LoopWalker {
         return best;
     }
 
-    private GeometryException disagree() {
+    static GeometryException disagree() {
         return new GeometryException(
                 GeometryException.Reason.INCONSISTENT,
                 "The outline of a face doesn't close after cutting. Two faces probably touch almost but not quite;"
                         + " move one of them by a clear amount, or make them flush.");
     }
 
-    private List<List<List<Fragment.Half>>> nest(List<List<Fragment.Half>> loops) {
-        List<Walked> outers = new ArrayList<>();
-        List<Walked> holes = new ArrayList<>();
-        List<Walked> rising = new ArrayList<>();
-        List<Walked> falling = new ArrayList<>();
-        for (List<Fragment.Half> loop : loops) {
-            UvLoop uv = UvLoop.of(surface, loop);
-            double area = sense ? uv.area() : -uv.area();
-            Walked w = new Walked(loop, uv, area);
-            if (uv.winding() != 0) {
-                // Material on the left: above a loop that runs with growing angle, seen with the normal outward.
-                (sense == uv.winding() > 0 ? rising : falling).add(w);
-            } else {
-                (area > 0 && !foldsBack(loop) ? outers : holes).add(w);
-            }
-        }
-        List<List<Walked>> bounds = new ArrayList<>();
-        outers.forEach(o -> bounds.add(new ArrayList<>(List.of(o))));
-        bounds.addAll(pairs(rising, falling));
-        List<List<List<Fragment.Half>>> regions = new ArrayList<>();
-        bounds.forEach(
-                b -> regions.add(new ArrayList<>(b.stream().map(Walked::halves).toList())));
-        List<Region> shapes = bounds.stream()
-                .map(b -> new Region(
-                        surface, sense, b.stream().map(Walked::halves).toList()))
-                .toList();
-        for (Walked hole : holes) {
-            regions.get(container(hole, bounds, shapes)).add(hole.halves());
-        }
-        return regions;
-    }
-
-    /** A line of touch inside a face, walked to and fro: it encloses nothing. */
-    private static boolean foldsBack(List<Fragment.Half> loop) {
-        return loop.stream().allMatch(h -> loop.contains(h.twin()));
-    }
-
-    private int container(Walked hole, List<List<Walked>> bounds, List<Region> shapes) {
-        int best = -1;
-        double bestArea = Double.POSITIVE_INFINITY;
-        for (int i = 0; i < bounds.size(); i++) {
-            double area = bounds.get(i).size() == 1 ? bounds.get(i).get(0).area() : Double.MAX_VALUE;
-            if (area < bestArea
-                    && shapes.get(i).locate(hole.halves().get(0).fragment().middle(), tol) == Region.Place.INSIDE) {
-                best = i;
-                bestArea = area;
-            }
-        }
-        if (best < 0) {
-            throw disagree();
-        }
-        return best;
-    }
-
-    /** Each rising loop (region above it) with the next falling loop above. */
-    private List<List<Walked>> pairs(List<Walked> rising, List<Walked> falling) {
-        if (rising.size() != falling.size()) {
-            throw disagree();
-        }
-        if (rising.isEmpty()) {
-            return List.of();
-        }
-        Vec2 at = rising.get(0).uv().points().get(0);
-        double period = surface.uPeriod();
-        Comparator<Walked> byHeight = Comparator.comparingDouble(w -> w.uv().heightAt(at.x(), period));
-        List<Walked> lower = new ArrayList<>(rising);
-        List<Walked> upper = new ArrayList<>(falling);
-        lower.sort(byHeight);
-        upper.sort(byHeight);
-        List<List<Walked>> out = new ArrayList<>();
-        for (int i = 0; i < lower.size(); i++) {
-            out.add(new ArrayList<>(List.of(lower.get(i), upper.get(i))));
-        }
-        return out;
-    }
 }

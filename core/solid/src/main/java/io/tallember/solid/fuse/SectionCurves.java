@@ -2,7 +2,9 @@ package io.tallember.solid.fuse;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
@@ -34,6 +36,9 @@ final class SectionCurves {
         }
     }
 
+    private record Known(Surface other, Box3 where, SurfaceSurface.Result result) {}
+
+    private final Map<Surface, List<Known>> known = new IdentityHashMap<>();
     private final Fragments fragments;
     private final Interferences found;
     private final Tolerance tol;
@@ -78,7 +83,7 @@ final class SectionCurves {
 
     private void cross(Face a, Face b) {
         Box3 where = common(a.bounds(), b.bounds()).grown(2 * tol.linear());
-        SurfaceSurface.Result met = SurfaceSurface.meet(a.surface(), b.surface(), where, tol);
+        SurfaceSurface.Result met = meeting(a.surface(), b.surface(), where);
         if (met.same()) {
             sameSurface.computeIfAbsent(a, k -> new ArrayList<>()).add(b);
             sameSurface.computeIfAbsent(b, k -> new ArrayList<>()).add(a);
@@ -89,9 +94,31 @@ final class SectionCurves {
         }
         Set<Integer> shared = places(a);
         shared.retainAll(places(b));
+        for (Vec3 p : met.points()) {
+            if (where.contains(p)
+                    && a.region().locate(p, tol) != Region.Place.OUTSIDE
+                    && b.region().locate(p, tol) != Region.Place.OUTSIDE) {
+                shared.add(fragments.pool().add(p));
+            }
+        }
         for (Curve c : met.curves()) {
             collect(c, a, b, shared);
         }
+    }
+
+    /** Faces cut out of one surface by earlier steps share it, and so the work of meeting another. */
+    private SurfaceSurface.Result meeting(Surface a, Surface b, Box3 where) {
+        List<Known> list = known.computeIfAbsent(a, k -> new ArrayList<>(1));
+        for (Known k : list) {
+            if (k.other() == b && k.where().contains(where.min()) && k.where().contains(where.max())) {
+                return k.result();
+            }
+        }
+        SurfaceSurface.Result met = SurfaceSurface.meet(a, b, where, tol);
+        if (met.curves().stream().anyMatch(c -> c instanceof IntersectionCurve)) {
+            list.add(new Known(b, where, met));
+        }
+        return met;
     }
 
     private static Box3 common(Box3 a, Box3 b) {

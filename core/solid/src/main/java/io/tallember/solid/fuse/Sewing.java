@@ -41,7 +41,7 @@ final class Sewing {
         List<List<Shell>> bodies = new ArrayList<>();
         outer.forEach(s -> bodies.add(new ArrayList<>(List.of(s))));
         for (Shell v : voids) {
-            Vec3 p = v.faces().get(0).coedges().get(0).edge().middle();
+            Vec3 p = v.faces().get(0).region().interiorPoint(tol).orElseThrow();
             bodies.stream()
                     .filter(b -> new Classifier(new Body(List.of(b.get(0))), tol).inside(p))
                     .min(Comparator.comparingDouble(

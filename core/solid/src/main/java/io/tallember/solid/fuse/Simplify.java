@@ -73,25 +73,12 @@ final class Simplify {
             return a.sense() == b.sense();
         }
         Box3 box = box(a).with(box(b));
-        if (!a.surface().kind().equals(b.surface().kind())) {
-            return false;
-        }
-        if (a.surface().kind().equals("cylinder") && !coaxial(a, b)) {
-            return false;
-        }
-        if (!SurfaceSurface.meet(a.surface(), b.surface(), box, tol).same()) {
+        if (!SurfaceSurface.same(a.surface(), b.surface(), box, tol)) {
             return false;
         }
         Vec3 p = a.loops().get(0).get(0).fragment().middle();
         boolean alike = a.surface().normalAt(p).dot(b.surface().normalAt(p)) > 0;
         return alike == (a.sense() == b.sense());
-    }
-
-    /** A cheap look before asking for the meeting of two cylinders, which may be refused. */
-    private boolean coaxial(Built a, Built b) {
-        Vec3 za = a.surface().frame().z();
-        Vec3 zb = b.surface().frame().z();
-        return za.cross(zb).length() < 1e-6;
     }
 
     private static Box3 box(Built f) {

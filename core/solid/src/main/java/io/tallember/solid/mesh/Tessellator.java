@@ -1,9 +1,10 @@
 package io.tallember.solid.mesh;
 
+import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
-import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
-import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
@@ -11,15 +12,15 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
- * Faces to triangles. Edges are cut into points once; each face's loops are unwrapped into the parameter plane and filled by
- * a constrained Delaunay triangulation. On cylinders the height is pressed flat first, so that triangles span little of the
- * turn and much of the height, which keeps the chord error that of the edges. A face that runs all the way round is cut open
- * along a line for the triangulation only.
+ * Triangles for a body's faces. Each edge becomes one polyline, used by both of its faces, so the mesh is watertight by
+ * construction; each face is flattened ({@link Flat}) and triangulated there with its edges' points and, where it bends both
+ * ways, points of its own.
  */
 public final class Tessellator {
     private final MeshQuality quality;
@@ -34,22 +35,52 @@ public final class Tessellator {
         return body.faces().stream().map(this::mesh).toList();
     }
 
-    /** A corner of a triangulation: where it is in the flattened parameters, and which point of the mesh it stands for. */
-    private record Corner(double x, double y, int point) {
-        Corner shifted(double dx) {
-            return new Corner(x + dx, y, point);
-        }
-    }
-
     public FaceMesh mesh(Face face) {
+        if (face.surface() instanceof Sphere s && face.loops().isEmpty()) {
+            return SphereMap.whole(face, s, quality);
+        }
+        Flat flat = flat(face);
         List<Vec3> points = new ArrayList<>();
         List<List<Corner>> loops = new ArrayList<>();
-        Flat flat = new Flat(face);
         for (Loop loop : face.loops()) {
             loops.add(corners(loop, flat, points));
         }
-        List<List<Corner>> polygons = flat.period() > 0 ? cutOpen(loops, flat) : loops;
-        int[] triangles = triangulate(polygons, face.sense());
+        loops.addAll(flat.seams(points));
+        List<List<Corner>> polygons =
+                flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops) : loops;
+        List<Corner> free = new ArrayList<>();
+        for (Vec3 p : flat.inner()) {
+            Corner c = flat.corner(p, points.size());
+            if (Polygons.within(c.x(), c.y(), polygons) && clearOf(p, points, flat.spacing())) {
+                free.add(c);
+            }
+        }
+        for (Corner c : free) {
+            points.add(flat.place(c));
+        }
+        int[] triangles = triangulate(polygons, free, points.size() - free.size());
+        orient(triangles, points, face);
+        return assembled(face, points, triangles);
+    }
+
+    private Flat flat(Face face) {
+        Surface s = face.surface();
+        if (s instanceof Sphere k) {
+            return new SphereMap(face, k, quality);
+        }
+        if (s instanceof Torus t) {
+            return new RingMap(face, t, quality);
+        }
+        if (s instanceof Cone c && ApexMap.holdsApex(face, c)) {
+            return new ApexMap(face, c);
+        }
+        if (s instanceof Cone || s instanceof Cylinder) {
+            return new WrapMap(face, quality);
+        }
+        return new PlaneMap(face);
+    }
+
+    static FaceMesh assembled(Face face, List<Vec3> points, int[] triangles) {
         double[] positions = new double[3 * points.size()];
         double[] normals = new double[3 * points.size()];
         for (int i = 0; i < points.size(); i++) {
@@ -63,40 +94,6 @@ public final class Tessellator {
         a[3 * i] = p.x();
         a[3 * i + 1] = p.y();
         a[3 * i + 2] = p.z();
-    }
-
-    /** The parameter plane scaled for triangulating: near isometric on planes, pressed flat along a cylinder's axis. */
-    private final class Flat {
-        private final Surface surface;
-        private final Vec2 origin;
-        private final double sx;
-        private final double sy;
-
-        Flat(Face face) {
-            surface = face.surface();
-            origin = surface.project(face.bounds().centre());
-            if (surface instanceof Cylinder c) {
-                double height = 0;
-                for (Coedge e : face.coedges()) {
-                    height = Math.max(
-                            height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
-                }
-                sx = 1 / quality.step(c.radius());
-                sy = 0.4 / Math.max(height, 1e-6);
-            } else {
-                sx = 1 / Math.max(face.bounds().diagonal(), 1e-9);
-                sy = sx;
-            }
-        }
-
-        double period() {
-            return surface.uPeriod() * sx;
-        }
-
-        Corner corner(Vec3 p, int point) {
-            Vec2 uv = surface.project(p);
-            return new Corner((uv.x() - origin.x()) * sx, (uv.y() - origin.y()) * sy, point);
-        }
     }
 
     private List<Corner> corners(Loop loop, Flat flat, List<Vec3> points) {
@@ -117,145 +114,16 @@ public final class Tessellator {
         return out;
     }
 
-    /** Loops of a periodic face as polygons of the plane: winding pairs joined by a cut, holes moved beside their outline. */
-    private List<List<Corner>> cutOpen(List<List<Corner>> loops, Flat flat) {
-        List<List<Corner>> winding = new ArrayList<>();
-        List<List<Corner>> plain = new ArrayList<>();
-        for (List<Corner> l : loops) {
-            double last = l.get(0).x() - l.get(l.size() - 1).x();
-            (Math.rint(last / flat.period()) != 0 ? winding : plain).add(l);
-        }
-        if (winding.isEmpty()) {
-            List<Corner> outer = plain.stream()
-                    .max(java.util.Comparator.comparingDouble(l -> Math.abs(area(l))))
-                    .orElseThrow();
-            List<List<Corner>> out = new ArrayList<>(List.of(outer));
-            plain.stream().filter(l -> l != outer).forEach(l -> out.add(beside(l, outer, flat.period())));
-            return out;
-        }
-        if (winding.size() != 2) {
-            throw new GeometryException(GeometryException.Reason.INCONSISTENT, "A round face has an odd outline.");
-        }
-        List<Corner> outline = joined(winding.get(0), winding.get(1), plain, flat.period());
-        List<List<Corner>> out = new ArrayList<>(List.of(outline));
-        plain.forEach(l -> out.add(beside(l, outline, flat.period())));
-        return out;
-    }
-
-    private List<Corner> joined(List<Corner> a, List<Corner> b, List<List<Corner>> holes, double period) {
-        for (int i = 0; i < a.size(); i++) {
-            Corner from = a.get(i);
-            int best = 0;
-            double bestDx = Double.POSITIVE_INFINITY;
-            for (int k = 0; k < b.size(); k++) {
-                double dx = Math.abs(wrapped(b.get(k).x() - from.x(), period));
-                if (dx < bestDx) {
-                    bestDx = dx;
-                    best = k;
-                }
-            }
-            Corner to = b.get(best)
-                    .shifted(from.x()
-                            + wrapped(b.get(best).x() - from.x(), period)
-                            - b.get(best).x());
-            if (clear(from, to, List.of(a, b), period) && clear(from, to, holes, period)) {
-                return outline(a, i, b, best, to.x() - b.get(best).x(), period);
-            }
-        }
-        throw new GeometryException(
-                GeometryException.Reason.INCONSISTENT, "A round face could not be cut open for display.");
-    }
-
-    private static List<Corner> outline(List<Corner> a, int i, List<Corner> b, int k, double shift, double period) {
-        List<Corner> out = new ArrayList<>();
-        double turn = turn(a, period);
-        for (int n = 0; n <= a.size(); n++) {
-            Corner c = a.get((i + n) % a.size());
-            out.add(c.shifted(i + n >= a.size() ? turn : 0));
-        }
-        double back = turn(b, period);
-        for (int n = 0; n <= b.size(); n++) {
-            Corner c = b.get((k + n) % b.size());
-            out.add(c.shifted(shift + turn + (k + n >= b.size() ? back : 0)));
-        }
-        return out;
-    }
-
-    private static double turn(List<Corner> l, double period) {
-        double dx = l.get(0).x() - l.get(l.size() - 1).x();
-        return -period * Math.rint(dx / period);
-    }
-
-    private static double wrapped(double dx, double period) {
-        return dx - period * Math.rint(dx / period);
-    }
-
-    private static boolean clear(Corner p, Corner q, List<List<Corner>> loops, double period) {
-        for (List<Corner> l : loops) {
-            for (int i = 0; i < l.size(); i++) {
-                Corner a = l.get(i);
-                Corner next = l.get((i + 1) % l.size());
-                Corner b = next.shifted(a.x() + wrapped(next.x() - a.x(), period) - next.x());
-                double shift = period * Math.rint((p.x() - a.x()) / period);
-                for (int s = -1; s <= 1; s++) {
-                    Corner a2 = a.shifted(shift + s * period);
-                    Corner b2 = b.shifted(shift + s * period);
-                    boolean shares = same(a2, p) || same(a2, q) || same(b2, p) || same(b2, q);
-                    if (!shares && crossing(p, q, a2, b2)) {
-                        return false;
-                    }
-                }
+    private static boolean clearOf(Vec3 p, List<Vec3> points, double spacing) {
+        for (Vec3 q : points) {
+            if (p.distance(q) < 0.4 * spacing) {
+                return false;
             }
         }
         return true;
     }
 
-    private static boolean same(Corner a, Corner b) {
-        return Math.abs(a.x() - b.x()) < 1e-9 && Math.abs(a.y() - b.y()) < 1e-9;
-    }
-
-    private static boolean crossing(Corner p, Corner q, Corner a, Corner b) {
-        return side(p, q, a) * side(p, q, b) <= 0 && side(a, b, p) * side(a, b, q) <= 0;
-    }
-
-    private static double side(Corner p, Corner q, Corner r) {
-        return (q.x() - p.x()) * (r.y() - p.y()) - (q.y() - p.y()) * (r.x() - p.x());
-    }
-
-    private static List<Corner> beside(List<Corner> hole, List<Corner> outline, double period) {
-        Corner h = hole.get(0);
-        for (int s = -2; s <= 2; s++) {
-            double dx = s * period;
-            if (within(h.shifted(dx), outline)) {
-                return hole.stream().map(c -> c.shifted(dx)).toList();
-            }
-        }
-        return hole;
-    }
-
-    private static boolean within(Corner p, List<Corner> polygon) {
-        boolean in = false;
-        for (int i = 0, j = polygon.size() - 1; i < polygon.size(); j = i++) {
-            Corner a = polygon.get(i);
-            Corner b = polygon.get(j);
-            if (a.y() > p.y() != b.y() > p.y() && p.x() < (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()) + a.x()) {
-                in = !in;
-            }
-        }
-        return in;
-    }
-
-    private static double area(List<Corner> l) {
-        double s = 0;
-        for (int i = 0; i < l.size(); i++) {
-            Corner a = l.get(i);
-            Corner b = l.get((i + 1) % l.size());
-            s += a.x() * b.y() - b.x() * a.y();
-        }
-        return s / 2;
-    }
-
-    private static int[] triangulate(List<List<Corner>> polygons, boolean sense) {
+    private static int[] triangulate(List<List<Corner>> polygons, List<Corner> free, int firstFree) {
         List<double[]> flat = new ArrayList<>();
         List<Corner> corners = new ArrayList<>();
         for (List<Corner> polygon : polygons) {
@@ -267,13 +135,47 @@ public final class Tessellator {
             flat.add(xy);
             corners.addAll(polygon);
         }
-        int[] indices = Triangulation.of(flat);
+        double[] inside = new double[2 * free.size()];
+        for (int i = 0; i < free.size(); i++) {
+            inside[2 * i] = free.get(i).x();
+            inside[2 * i + 1] = free.get(i).y();
+        }
+        int[] indices = Triangulation.of(flat, inside);
         int[] out = new int[indices.length];
-        for (int i = 0; i < out.length; i += 3) {
-            out[i] = corners.get(indices[i]).point();
-            out[i + 1] = corners.get(indices[sense ? i + 1 : i + 2]).point();
-            out[i + 2] = corners.get(indices[sense ? i + 2 : i + 1]).point();
+        for (int i = 0; i < out.length; i++) {
+            int k = indices[i];
+            out[i] = k < corners.size() ? corners.get(k).point() : firstFree + k - corners.size();
         }
         return out;
+    }
+
+    /** All triangles run one way round in the flattened face; the largest tells whether that is the face's way. */
+    static void orient(int[] t, List<Vec3> points, Face face) {
+        double most = 0;
+        double sign = 1;
+        for (int i = 0; i < t.length; i += 3) {
+            Vec3 a = points.get(t[i]);
+            Vec3 b = points.get(t[i + 1]);
+            Vec3 c = points.get(t[i + 2]);
+            Vec3 n = b.minus(a).cross(c.minus(a));
+            double along = n.dot(face.outward(a.plus(b).plus(c).times(1.0 / 3)));
+            if (Math.abs(along) > most) {
+                most = Math.abs(along);
+                sign = along;
+            }
+        }
+        if (sign < 0) {
+            for (int i = 0; i < t.length; i += 3) {
+                int k = t[i + 1];
+                t[i + 1] = t[i + 2];
+                t[i + 2] = k;
+            }
+        }
+    }
+
+    /** For tests and reports: how many triangles a body's mesh has. */
+    public static int count(List<FaceMesh> meshes) {
+        return Arrays.stream(meshes.stream().mapToInt(m -> m.triangles().length / 3).toArray())
+                .sum();
     }
 }

@@ -47,9 +47,10 @@ final class Triangulation {
      * Triangles, counter-clockwise, as indices into all corners in the order given.
      *
      * @param loops x and y of each corner by turns, one array a loop, all of size about 1; the largest is the outline
+     * @param free x and y of points inside, numbered after the corners
      */
-    static int[] of(List<double[]> loops) {
-        int size = loops.stream().mapToInt(l -> l.length + 1).sum();
+    static int[] of(List<double[]> loops, double[] free) {
+        int size = loops.stream().mapToInt(l -> l.length + 1).sum() + free.length;
         long[] grid = new long[size];
         int n = 0;
         for (double[] l : loops) {
@@ -58,15 +59,22 @@ final class Triangulation {
             }
             grid[n++] = Long.MIN_VALUE;
         }
+        for (double v : free) {
+            grid[n++] = Math.round(v / SAME);
+        }
         Key key = new Key(grid);
         int[] known = DONE.get(key);
         if (known == null) {
-            known = loops.size() == 1 && loops.get(0).length <= 8 && convex(loops.get(0))
+            known = loops.size() == 1 && free.length == 0 && loops.get(0).length <= 8 && convex(loops.get(0))
                     ? fan(loops.get(0))
-                    : delaunay(loops);
+                    : delaunay(loops, free);
             DONE.put(key, known);
         }
         return known;
+    }
+
+    static int[] of(List<double[]> loops) {
+        return of(loops, new double[0]);
     }
 
     private static boolean convex(double[] l) {
@@ -104,7 +112,7 @@ final class Triangulation {
         return s / 2;
     }
 
-    private static int[] delaunay(List<double[]> loops) {
+    private static int[] delaunay(List<double[]> loops, double[] free) {
         double[] outline = loops.get(0);
         for (double[] l : loops) {
             if (Math.abs(area(l)) > Math.abs(area(outline))) {
@@ -127,6 +135,9 @@ final class Triangulation {
             constraints.add(constraint);
         }
         IncrementalTin tin = new IncrementalTin(1e-3);
+        for (int i = 0; i < free.length; i += 2) {
+            vertices.add(new Vertex(free[i], free[i + 1], 0, vertices.size()));
+        }
         tin.add(vertices, null);
         tin.addConstraints(constraints, false);
         List<Integer> out = new ArrayList<>();

@@ -1,0 +1,310 @@
+package io.tallember.geometry;
+
+import java.util.List;
+
+/**
+ * A curve in which two surfaces meet, held as a chain of exact points. Between two points of the chain the parameter is the
+ * length along their chord, and the curve's point there is where both surfaces and the plane square to the chord meet, found by
+ * Newton's method: so the curve is as exact as its surfaces.
+ */
+public final class IntersectionCurve implements Curve {
+    private static final int STEPS = 25;
+
+    private final Surface a;
+    private final Surface b;
+    private final Vec3[] chain;
+    private final Vec3[] tangents;
+    private final double[] at;
+    private final boolean closed;
+    private final double sagitta;
+
+    /**
+     * @param chain exact points in order, at least two; a closed curve's first point is not repeated
+     * @param closed whether the last point is joined to the first
+     */
+    public IntersectionCurve(Surface a, Surface b, List<Vec3> chain, boolean closed) {
+        if (chain.size() < 2) {
+            throw new GeometryException(GeometryException.Reason.DEGENERATE, "A curve needs at least two points.");
+        }
+        this.a = a;
+        this.b = b;
+        this.closed = closed;
+        int n = chain.size() + (closed ? 1 : 0);
+        this.chain = new Vec3[n];
+        this.at = new double[n];
+        for (int i = 0; i < n; i++) {
+            this.chain[i] = chain.get(i % chain.size());
+            at[i] = i == 0 ? 0 : at[i - 1] + this.chain[i].distance(this.chain[i - 1]);
+        }
+        this.tangents = new Vec3[n];
+        for (int i = 0; i < n; i++) {
+            tangents[i] = tangentAt(i);
+        }
+        double deepest = 0;
+        for (int i = 0; i + 1 < n; i++) {
+            double length = at[i + 1] - at[i];
+            double turn = Math.acos(Math.max(-1, Math.min(1, tangents[i].dot(tangents[i + 1]))));
+            deepest = Math.max(deepest, 0.5 * length * Math.tan(Math.min(turn, 1.2) / 2));
+        }
+        this.sagitta = deepest;
+    }
+
+    private IntersectionCurve(IntersectionCurve of, Frame f) {
+        a = of.a.placed(f);
+        b = of.b.placed(f);
+        closed = of.closed;
+        at = of.at;
+        sagitta = of.sagitta;
+        chain = new Vec3[of.chain.length];
+        tangents = new Vec3[chain.length];
+        for (int i = 0; i < chain.length; i++) {
+            chain[i] = f.point(of.chain[i]);
+            tangents[i] = f.direction(of.tangents[i]);
+        }
+    }
+
+    public Surface first() {
+        return a;
+    }
+
+    public Surface second() {
+        return b;
+    }
+
+    /** The chain's points; a closed curve's first is repeated as the last. */
+    public List<Vec3> chain() {
+        return List.of(chain);
+    }
+
+    public boolean closed() {
+        return closed;
+    }
+
+    /** The whole range of the parameter. */
+    public Interval whole() {
+        return new Interval(0, at[at.length - 1]);
+    }
+
+    private Vec3 chord(int i) {
+        return chain[i + 1].minus(chain[i]).unit();
+    }
+
+    /** The curve's direction at a point of the chain; by neighbours where the surfaces touch and have no common direction. */
+    private Vec3 tangentAt(int i) {
+        int n = chain.length;
+        Vec3 along;
+        if (closed) {
+            along = chain[(i + 1) % (n - 1)].minus(chain[(i + n - 2) % (n - 1)]);
+        } else {
+            along = chain[Math.min(n - 1, i + 1)].minus(chain[Math.max(0, i - 1)]);
+        }
+        Vec3 t = a.gradient(chain[i]).cross(b.gradient(chain[i]));
+        if (t.length() < 1e-6) {
+            if (closed || i > 0 && i < n - 1) {
+                return along.unit();
+            }
+            // at an end: the neighbour's direction mirrored in the chord, exact for an arc
+            int k = i == 0 ? 1 : n - 2;
+            Vec3 d = along.unit();
+            Vec3 tk = a.gradient(chain[k]).cross(b.gradient(chain[k]));
+            if (tk.length() < 1e-6) {
+                return d;
+            }
+            tk = tk.unit();
+            tk = tk.dot(d) < 0 ? tk.negated() : tk;
+            return d.times(2 * tk.dot(d)).minus(tk).unit();
+        }
+        t = t.unit();
+        return t.dot(along) < 0 ? t.negated() : t;
+    }
+
+    private int segment(double t) {
+        int lo = 0;
+        int hi = at.length - 2;
+        while (lo < hi) {
+            int mid = (lo + hi + 1) >>> 1;
+            if (at[mid] <= t) {
+                lo = mid;
+            } else {
+                hi = mid - 1;
+            }
+        }
+        return lo;
+    }
+
+    private double wrapped(double t) {
+        double end = at[at.length - 1];
+        return closed && (t < 0 || t > end) ? t - end * Math.floor(t / end) : t;
+    }
+
+    @Override
+    public Vec3 point(double t) {
+        double w = wrapped(t);
+        return onSegment(segment(w), w);
+    }
+
+    private Vec3 onSegment(int i, double t) {
+        double length = at[i + 1] - at[i];
+        double s = t - at[i];
+        if (s == 0) {
+            return chain[i];
+        }
+        if (s == length) {
+            return chain[i + 1];
+        }
+        Vec3 d = chord(i);
+        Vec3 start = hermite(i, Math.max(0, Math.min(1, s / length)));
+        start = start.plus(s - start.minus(chain[i]).dot(d), d);
+        Vec3 x = start;
+        for (int k = 0; k < STEPS; k++) {
+            Vec3 ga = a.gradient(x);
+            Vec3 gb = b.gradient(x);
+            Vec3 gbd = gb.cross(d);
+            double det = ga.dot(gbd);
+            if (Math.abs(det) < 1e-9) {
+                return start;
+            }
+            double fa = a.signedDistance(x);
+            double fb = b.signedDistance(x);
+            double fc = x.minus(chain[i]).dot(d) - s;
+            Vec3 step = gbd.times(-fa).plus(-fb, d.cross(ga)).plus(-fc, ga.cross(gb)).times(1 / det);
+            x = x.plus(step);
+            if (step.length() < 1e-14 * (1 + Math.abs(x.x()) + Math.abs(x.y()) + Math.abs(x.z()))) {
+                break;
+            }
+        }
+        // Next to a point where the surfaces only just touch there may be no exact solution; the chain is within tolerance.
+        return x.distance(start) < 0.25 * length + 1e-9 ? x : start;
+    }
+
+    private Vec3 hermite(int i, double f) {
+        double length = at[i + 1] - at[i];
+        Vec3 m0 = tangents[i].times(length);
+        Vec3 m1 = tangents[i + 1].times(length);
+        double f2 = f * f;
+        double f3 = f2 * f;
+        return chain[i]
+                .times(2 * f3 - 3 * f2 + 1)
+                .plus(f3 - 2 * f2 + f, m0)
+                .plus(-2 * f3 + 3 * f2, chain[i + 1])
+                .plus(f3 - f2, m1);
+    }
+
+    @Override
+    public Vec3 derivative(double t) {
+        double w = wrapped(t);
+        int i = segment(w);
+        Vec3 d = chord(i);
+        Vec3 p = onSegment(i, w);
+        Vec3 g = a.gradient(p).cross(b.gradient(p));
+        if (g.length() < 1e-6) {
+            double f = (w - at[i]) / (at[i + 1] - at[i]);
+            g = tangents[i].lerp(tangents[i + 1], f);
+        }
+        return g.times(1 / g.dot(d));
+    }
+
+    @Override
+    public double speed() {
+        return 1.25;
+    }
+
+    @Override
+    public double period() {
+        return closed ? at[at.length - 1] : 0;
+    }
+
+    @Override
+    public double project(Vec3 p) {
+        return project(p, whole());
+    }
+
+    @Override
+    public double project(Vec3 p, Interval range) {
+        int n = chain.length;
+        double bestT = range.lo();
+        double best = point(range.lo()).distance(p);
+        double other = point(range.hi()).distance(p);
+        if (other < best) {
+            best = other;
+            bestT = range.hi();
+        }
+        double end = at[n - 1];
+        int turns = closed ? (int) Math.floor(range.lo() / end) : 0;
+        for (int turn = turns; turn == turns || closed && turn * end < range.hi(); turn++) {
+            double shift = closed ? turn * end : 0;
+            for (int i = 0; i + 1 < n; i++) {
+                double lo = Math.max(range.lo(), at[i] + shift);
+                double hi = Math.min(range.hi(), at[i + 1] + shift);
+                if (lo > hi) {
+                    continue;
+                }
+                Vec3 d = chain[i + 1].minus(chain[i]);
+                double f = Math.max(0, Math.min(1, p.minus(chain[i]).dot(d) / d.dot(d)));
+                if (chain[i].plus(f, d).distance(p) - sagitta >= best) {
+                    continue;
+                }
+                double t = refined(p, Math.max(lo, Math.min(hi, at[i] + shift + f * (at[i + 1] - at[i]))), lo, hi);
+                double dist = point(t).distance(p);
+                if (dist < best) {
+                    best = dist;
+                    bestT = t;
+                }
+            }
+        }
+        return bestT;
+    }
+
+    private double refined(Vec3 p, double from, double lo, double hi) {
+        double t = from;
+        for (int k = 0; k < 12; k++) {
+            Vec3 d = derivative(t);
+            double step = p.minus(point(t)).dot(d) / d.dot(d);
+            double next = Math.max(lo, Math.min(hi, t + step));
+            if (Math.abs(next - t) < 1e-13 * (1 + Math.abs(t))) {
+                return next;
+            }
+            t = next;
+        }
+        return t;
+    }
+
+    @Override
+    public Box3 bounds(Interval range) {
+        Box3 box = Box3.of(point(range.lo()), point(range.hi()));
+        double end = at[at.length - 1];
+        for (int i = 0; i + 1 < at.length; i++) {
+            double t = closed ? range.unwrap(at[i], end, 0) : at[i];
+            if (t >= range.lo() && t <= range.hi()) {
+                box = box.with(chain[i]);
+            }
+        }
+        return box.grown(sagitta);
+    }
+
+    /** Parameters at which the chain has its points inside the range, with the range's ends: between two the curve is smooth. */
+    @Override
+    public double[] breaks(Interval range) {
+        java.util.TreeSet<Double> out = new java.util.TreeSet<>();
+        out.add(range.lo());
+        out.add(range.hi());
+        double end = at[at.length - 1];
+        double least = 1e-9 * end;
+        for (double t : at) {
+            for (double s = closed ? range.unwrap(t, end, 0) : t; s < range.hi() - least; s += end) {
+                if (s > range.lo() + least) {
+                    out.add(s);
+                }
+                if (!closed) {
+                    break;
+                }
+            }
+        }
+        return out.stream().mapToDouble(Double::doubleValue).toArray();
+    }
+
+    @Override
+    public IntersectionCurve placed(Frame frame) {
+        return new IntersectionCurve(this, frame);
+    }
+}

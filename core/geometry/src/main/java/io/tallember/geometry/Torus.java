@@ -1,0 +1,95 @@
+package io.tallember.geometry;
+
+/**
+ * The ring about the frame's z axis: u is the angle about the axis, v the angle about the tube, zero outside; the normal points
+ * out of the tube. A tube that reaches the axis would pass through itself and is refused.
+ *
+ * @param major radius of the tube's centre line in mm
+ * @param minor radius of the tube in mm, below {@code major}
+ */
+public record Torus(Frame frame, double major, double minor) implements Surface {
+    public Torus {
+        if (!(minor > 0) || Double.isInfinite(major)) {
+            throw new GeometryException(GeometryException.Reason.DEGENERATE, "A ring needs a tube radius above zero.");
+        }
+        if (!(major > minor)) {
+            throw new GeometryException(
+                    GeometryException.Reason.DEGENERATE,
+                    "A ring whose tube reaches its own axis would pass through itself; make the tube thinner or the ring"
+                            + " wider.");
+        }
+    }
+
+    @Override
+    public Vec3 point(double u, double v) {
+        double r = major + minor * Math.cos(v);
+        return frame.point(r * Math.cos(u), r * Math.sin(u), minor * Math.sin(v));
+    }
+
+    @Override
+    public Vec3 du(double u, double v) {
+        double r = major + minor * Math.cos(v);
+        return frame.x().times(-r * Math.sin(u)).plus(r * Math.cos(u), frame.y());
+    }
+
+    @Override
+    public Vec3 dv(double u, double v) {
+        double s = minor * Math.sin(v);
+        return frame.x().times(-s * Math.cos(u)).plus(-s * Math.sin(u), frame.y()).plus(minor * Math.cos(v), frame.z());
+    }
+
+    @Override
+    public Vec3 normal(double u, double v) {
+        double c = Math.cos(v);
+        return frame.x().times(c * Math.cos(u)).plus(c * Math.sin(u), frame.y()).plus(Math.sin(v), frame.z());
+    }
+
+    @Override
+    public Vec2 project(Vec3 p) {
+        Vec3 l = frame.local(p);
+        return new Vec2(Surface.angle(l.x(), l.y()), Surface.angle(Math.hypot(l.x(), l.y()) - major, l.z()));
+    }
+
+    @Override
+    public double uPeriod() {
+        return 2 * Math.PI;
+    }
+
+    @Override
+    public double vPeriod() {
+        return 2 * Math.PI;
+    }
+
+    @Override
+    public double signedDistance(Vec3 p) {
+        Vec3 l = frame.local(p);
+        return Math.hypot(Math.hypot(l.x(), l.y()) - major, l.z()) - minor;
+    }
+
+    @Override
+    public Vec3 gradient(Vec3 p) {
+        Vec3 l = frame.local(p);
+        double r = Math.hypot(l.x(), l.y());
+        double d = Math.hypot(r - major, l.z());
+        double x = r > 0 ? l.x() / r : 1;
+        double y = r > 0 ? l.y() / r : 0;
+        double c = d > 0 ? (r - major) / d : 1;
+        double s = d > 0 ? l.z() / d : 0;
+        return frame.x().times(c * x).plus(c * y, frame.y()).plus(s, frame.z());
+    }
+
+    @Override
+    public double scaleAt(Vec3 p) {
+        return Math.min(minor, major - minor);
+    }
+
+    @Override
+    public Torus placed(Frame f) {
+        return new Torus(f.place(frame), major, minor);
+    }
+
+    @Override
+    public String kind() {
+        return "torus";
+    }
+}

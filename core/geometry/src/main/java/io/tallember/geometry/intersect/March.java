@@ -1,0 +1,199 @@
+package io.tallember.geometry.intersect;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * Meetings of two surfaces without a closed form: from the points of {@link Seeds} each branch is followed by steps along the
+ * common tangent, set right by Newton's method, short enough that the curve turns little in each. A branch ends where it closes,
+ * where it leaves the box, or in a point where branches cross.
+ */
+final class March {
+    /** The most that the curve may turn in one step, in radians. */
+    private static final double TURN = 0.2;
+    /** Below this sine of the angle between the surfaces their meeting is not well determined. */
+    private static final double FLAT = 2e-4;
+
+    private static final int MOST_STEPS = 5_000;
+
+    private final Surface a;
+    private final Surface b;
+    private final Box3 reach;
+    private final List<Vec3> ends;
+    private final double longest;
+
+    private March(Surface a, Surface b, Box3 where, List<Vec3> ends) {
+        this.a = a;
+        this.b = b;
+        double d = where.diagonal();
+        this.reach = where.grown(0.3 * d + 1e-3);
+        this.ends = ends;
+        this.longest = Math.max(d / 4, 1e-3);
+    }
+
+    static SurfaceSurface.Result meet(Surface a, Surface b, Box3 where, Tolerance tol) {
+        if (where.isEmpty()) {
+            return SurfaceSurface.Result.NONE;
+        }
+        boolean swap = b instanceof Plane || !(a instanceof Plane) && scale(b, where) < scale(a, where);
+        Seeds seeds = swap ? Seeds.of(b, a, where, tol) : Seeds.of(a, b, where, tol);
+        List<Vec3> ends = new ArrayList<>(seeds.branching);
+        apex(a, b, where, tol, ends);
+        apex(b, a, where, tol, ends);
+        March m = new March(a, b, where, ends);
+        List<Vec3> from = new ArrayList<>(seeds.crossing);
+        from.sort(Comparator.comparingDouble(p -> -m.across(p).length()));
+        List<Curve> curves = new ArrayList<>();
+        for (Vec3 p : from) {
+            boolean known = ends.stream().anyMatch(e -> e.distance(p) <= 2 * tol.linear())
+                    || curves.stream().anyMatch(c -> c.point(c.project(p)).distance(p) <= 2 * tol.linear());
+            if (!known) {
+                curves.add(m.branch(p));
+            }
+        }
+        return new SurfaceSurface.Result(false, curves, ends);
+    }
+
+    private static double scale(Surface s, Box3 where) {
+        return s.scaleAt(where.centre());
+    }
+
+    private static void apex(Surface s, Surface other, Box3 where, Tolerance tol, List<Vec3> ends) {
+        if (s instanceof Cone c
+                && where.distance(c.apex()) <= tol.linear()
+                && Math.abs(other.signedDistance(c.apex())) <= tol.linear()) {
+            ends.add(c.apex());
+        }
+    }
+
+    private Vec3 across(Vec3 p) {
+        return a.gradient(p).cross(b.gradient(p));
+    }
+
+    private IntersectionCurve branch(Vec3 seed) {
+        List<Vec3> forward = new ArrayList<>(List.of(seed));
+        if (follow(forward, 1)) {
+            return new IntersectionCurve(a, b, forward, true);
+        }
+        List<Vec3> back = new ArrayList<>(List.of(seed));
+        follow(back, -1);
+        back.remove(0);
+        Collections.reverse(back);
+        back.addAll(forward);
+        return new IntersectionCurve(a, b, back, false);
+    }
+
+    /** Adds points one way until the branch ends; true when it came back to its first point. */
+    private boolean follow(List<Vec3> points, int sign) {
+        Vec3 start = points.get(0);
+        Vec3 x = start;
+        Vec3 g = across(x);
+        if (g.length() < FLAT) {
+            throw Seeds.touching();
+        }
+        Vec3 first = g.unit().times(sign);
+        Vec3 t = first;
+        double h = Math.min(longest, 0.2 * Math.min(a.scaleAt(x), b.scaleAt(x)));
+        for (int step = 0; step < MOST_STEPS; step++) {
+            Vec3 end = endAhead(x, t, h);
+            if (end != null) {
+                if (end.distance(x) < 0.05 * h && points.size() > 1) {
+                    points.set(points.size() - 1, end);
+                } else {
+                    points.add(end);
+                }
+                return false;
+            }
+            Vec3 y = null;
+            Vec3 u = null;
+            for (; h > 1e-9; h *= 0.5) {
+                y = corrected(x.plus(h, t), t);
+                if (y == null || y.distance(x.plus(h, t)) > 0.3 * h) {
+                    continue;
+                }
+                g = across(y);
+                if (g.length() < FLAT) {
+                    continue;
+                }
+                u = g.unit().times(sign);
+                if (u.dot(t) > Math.cos(TURN)) {
+                    break;
+                }
+            }
+            if (h <= 1e-9) {
+                throw Seeds.touching();
+            }
+            if (step > 1 && passes(x, y, start) && u.dot(first) > 0.9) {
+                if (points.size() > 3 && x.distance(start) < 0.1 * h) {
+                    points.remove(points.size() - 1);
+                }
+                return true;
+            }
+            double turned = Math.acos(Math.min(1, u.dot(t)));
+            points.add(y);
+            if (!reach.contains(y)) {
+                return false;
+            }
+            x = y;
+            t = u;
+            if (turned < 0.6 * TURN) {
+                h = Math.min(longest, h * 1.5);
+            }
+        }
+        throw Seeds.touching();
+    }
+
+    private Vec3 endAhead(Vec3 x, Vec3 t, double h) {
+        for (Vec3 e : ends) {
+            Vec3 d = e.minus(x);
+            double along = d.dot(t);
+            if (along > 0 && along <= 1.5 * h && d.length() * Math.cos(0.35) < along) {
+                return e;
+            }
+        }
+        return null;
+    }
+
+    /** Whether the step from x to y goes past the point, close by. */
+    private static boolean passes(Vec3 x, Vec3 y, Vec3 p) {
+        Vec3 d = y.minus(x);
+        double f = p.minus(x).dot(d) / d.dot(d);
+        return f > 0 && f <= 1 && x.plus(f, d).distance(p) < 0.15 * d.length();
+    }
+
+    /** The common point of both surfaces and the plane through {@code from} square to {@code t}, or null. */
+    private Vec3 corrected(Vec3 from, Vec3 t) {
+        Vec3 x = from;
+        for (int k = 0; k < 30; k++) {
+            Vec3 ga = a.gradient(x);
+            Vec3 gb = b.gradient(x);
+            Vec3 gbt = gb.cross(t);
+            double det = ga.dot(gbt);
+            if (Math.abs(det) < 1e-7) {
+                return null;
+            }
+            double fa = a.signedDistance(x);
+            double fb = b.signedDistance(x);
+            double fc = x.minus(from).dot(t);
+            Vec3 step = gbt.times(-fa).plus(-fb, t.cross(ga)).plus(-fc, ga.cross(gb)).times(1 / det);
+            x = x.plus(step);
+            if (!x.isFinite()) {
+                return null;
+            }
+            if (step.length() < 1e-13 * (1 + x.length())) {
+                return x;
+            }
+        }
+        return null;
+    }
+}

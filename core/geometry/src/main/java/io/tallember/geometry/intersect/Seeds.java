@@ -1,0 +1,256 @@
+package io.tallember.geometry.intersect;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Sphere;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * At least one point on every branch in which two surfaces meet inside a box, and the points where they touch.
+ *
+ * <p>The parameters of the first surface are quartered. The distance from the second surface changes no faster than the point
+ * moves, so a cell farther from it than its own size is left out. In the smallest cells a change of sign along a side gives a
+ * point; a place where the distance is extreme (the normals are parallel) gives the loops too small for that, and the touching
+ * points: where both signs surround it, branches cross there.
+ */
+final class Seeds {
+    private static final double LEAF = 0.15;
+    private static final int DEPTH = 14;
+    private static final int MOST_CELLS = 60_000;
+
+    private final Surface a;
+    private final Surface b;
+    private final Box3 where;
+    private final Tolerance tol;
+    private final double cap;
+    private int cells;
+
+    /** Points where the two cross. */
+    final List<Vec3> crossing = new ArrayList<>();
+    /** Points where they touch and branches cross. */
+    final List<Vec3> branching = new ArrayList<>();
+
+    private final List<Vec3> extreme = new ArrayList<>();
+
+    private Seeds(Surface a, Surface b, Box3 where, Tolerance tol) {
+        this.a = a;
+        this.b = b;
+        this.where = where;
+        this.tol = tol;
+        this.cap = Math.max(where.diagonal() / 6, 10 * tol.linear());
+    }
+
+    static Seeds of(Surface a, Surface b, Box3 where, Tolerance tol) {
+        Seeds s = new Seeds(a, b, where, tol);
+        double[] d = domain(a, where);
+        int nu = a.uPeriod() > 0 ? 6 : 2;
+        int nv = a.vPeriod() > 0 ? 6 : 2;
+        for (int i = 0; i < nu; i++) {
+            for (int k = 0; k < nv; k++) {
+                // An odd offset keeps the sides of cells off the places where symmetric shapes meet.
+                double shift = a.uPeriod() > 0 ? 0.0123 : 0;
+                s.visit(
+                        d[0] + shift + (d[1] - d[0]) * i / nu,
+                        d[0] + shift + (d[1] - d[0]) * (i + 1) / nu,
+                        d[2] + (d[3] - d[2]) * k / nv,
+                        d[2] + (d[3] - d[2]) * (k + 1) / nv,
+                        0);
+            }
+        }
+        return s;
+    }
+
+    /** Ranges of the parameters that the box covers: u from, u to, v from, v to. */
+    private static double[] domain(Surface s, Box3 where) {
+        if (s instanceof Sphere) {
+            return new double[] {0, 2 * Math.PI, -Math.PI / 2, Math.PI / 2};
+        }
+        if (s instanceof Torus) {
+            return new double[] {0, 2 * Math.PI, 0.0071, 2 * Math.PI + 0.0071};
+        }
+        double uLo = Double.POSITIVE_INFINITY;
+        double uHi = Double.NEGATIVE_INFINITY;
+        double vLo = Double.POSITIVE_INFINITY;
+        double vHi = Double.NEGATIVE_INFINITY;
+        for (int i = 0; i < 8; i++) {
+            Vec3 l = s.frame()
+                    .local(new Vec3(
+                            ((i & 1) == 0 ? where.min() : where.max()).x(),
+                            ((i & 2) == 0 ? where.min() : where.max()).y(),
+                            ((i & 4) == 0 ? where.min() : where.max()).z()));
+            double v = s instanceof Plane ? l.y() : l.z();
+            uLo = Math.min(uLo, l.x());
+            uHi = Math.max(uHi, l.x());
+            vLo = Math.min(vLo, v);
+            vHi = Math.max(vHi, v);
+        }
+        double margin = 1e-3 * (vHi - vLo) + 1e-5;
+        if (s instanceof Plane) {
+            return new double[] {uLo - margin, uHi + margin, vLo - margin, vHi + margin};
+        }
+        if (s instanceof Cone c) {
+            vLo = Math.max(vLo, c.apexHeight());
+            vHi = Math.max(vHi, vLo);
+        }
+        return new double[] {0, 2 * Math.PI, vLo - margin, vHi + margin};
+    }
+
+    private double reach(double u0, double u1, double v0, double v1) {
+        double du = 0.5 * (u1 - u0);
+        double dv = 0.5 * (v1 - v0);
+        if (a instanceof Cylinder c) {
+            return Math.hypot(c.radius() * du, dv);
+        }
+        if (a instanceof Sphere s) {
+            return s.radius() * Math.hypot(du, dv);
+        }
+        if (a instanceof Torus t) {
+            return Math.hypot((t.major() + t.minor()) * du, t.minor() * dv);
+        }
+        if (a instanceof Cone c) {
+            return Math.hypot(Math.max(0, c.radiusAt(v1)) * du, dv / Math.cos(c.angle()));
+        }
+        return Math.hypot(du, dv);
+    }
+
+    private double f(double u, double v) {
+        return b.signedDistance(a.point(u, v));
+    }
+
+    private void visit(double u0, double u1, double v0, double v1, int depth) {
+        if (++cells > MOST_CELLS) {
+            throw touching();
+        }
+        double um = 0.5 * (u0 + u1);
+        double vm = 0.5 * (v0 + v1);
+        Vec3 mid = a.point(um, vm);
+        double reach = reach(u0, u1, v0, v1);
+        if (Math.abs(b.signedDistance(mid)) > reach + tol.linear() || where.distance(mid) > reach + tol.linear()) {
+            return;
+        }
+        double scale = Math.min(cap, Math.min(a.scaleAt(mid), b.scaleAt(mid)));
+        if (reach > LEAF * scale && depth < DEPTH) {
+            // split the longer side, or both when they are alike
+            double wide = reach(u0, u1, vm, vm);
+            double high = reach(um, um, v0, v1);
+            boolean byU = wide > 0.6 * high;
+            boolean byV = high > 0.6 * wide;
+            double[] us = byU ? new double[] {u0, um, u1} : new double[] {u0, u1};
+            double[] vs = byV ? new double[] {v0, vm, v1} : new double[] {v0, v1};
+            for (int i = 0; i + 1 < us.length; i++) {
+                for (int k = 0; k + 1 < vs.length; k++) {
+                    visit(us[i], us[i + 1], vs[k], vs[k + 1], depth + 1);
+                }
+            }
+            return;
+        }
+        leaf(u0, u1, v0, v1, scale);
+    }
+
+    private void leaf(double u0, double u1, double v0, double v1, double scale) {
+        double[][] c = {{u0, v0}, {u1, v0}, {u1, v1}, {u0, v1}};
+        double[] f = new double[4];
+        for (int i = 0; i < 4; i++) {
+            f[i] = f(c[i][0], c[i][1]);
+        }
+        boolean mixed = false;
+        for (int i = 0; i < 4; i++) {
+            int k = (i + 1) % 4;
+            if (f[i] * f[k] < 0) {
+                mixed = true;
+                crossing.add(between(c[i], c[k]));
+            }
+        }
+        extremum(c, f, mixed, scale);
+    }
+
+    private Vec3 between(double[] p, double[] q) {
+        double t = Roots.bisect(s -> f(p[0] + s * (q[0] - p[0]), p[1] + s * (q[1] - p[1])), 0, 1);
+        return a.point(p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1]));
+    }
+
+    /** Slope of the distance over the first surface, by length along its parameters. */
+    private Vec2 slope(double u, double v) {
+        Vec3 g = b.gradient(a.point(u, v));
+        Vec3 du = a.du(u, v);
+        Vec3 dv = a.dv(u, v);
+        return new Vec2(g.dot(du) / Math.max(du.length(), 1e-12), g.dot(dv) / dv.length());
+    }
+
+    private void extremum(double[][] cell, double[] f, boolean mixed, double scale) {
+        double u = 0.5 * (cell[0][0] + cell[2][0]);
+        double v = 0.5 * (cell[0][1] + cell[2][1]);
+        double width = cell[2][0] - cell[0][0];
+        double height = cell[2][1] - cell[0][1];
+        Vec2 g = slope(u, v);
+        if (Math.hypot(g.x(), g.y()) > 4 * LEAF) {
+            return;
+        }
+        double det = 0;
+        for (int k = 0; k < 20; k++) {
+            double lu = Math.max(a.du(u, v).length(), 1e-12);
+            double lv = a.dv(u, v).length();
+            double h = 1e-4 * scale;
+            Vec2 up = slope(u + h / lu, v).minus(slope(u - h / lu, v));
+            Vec2 vp = slope(u, v + h / lv).minus(slope(u, v - h / lv));
+            double j11 = up.x() / (2 * h);
+            double j21 = up.y() / (2 * h);
+            double j12 = vp.x() / (2 * h);
+            double j22 = vp.y() / (2 * h);
+            det = j11 * j22 - j12 * j21;
+            if (Math.abs(det) * scale * scale < 1e-12) {
+                if (!mixed && Math.abs(f(u, v)) <= tol.linear()) {
+                    throw touching();
+                }
+                return;
+            }
+            double su = -(j22 * g.x() - j12 * g.y()) / det;
+            double sv = -(j11 * g.y() - j21 * g.x()) / det;
+            u += su / lu;
+            v += sv / lv;
+            if (Math.abs(u - 0.5 * (cell[0][0] + cell[2][0])) > 1.1 * width
+                    || Math.abs(v - 0.5 * (cell[0][1] + cell[2][1])) > 1.1 * height) {
+                return;
+            }
+            g = slope(u, v);
+            if (Math.hypot(su, sv) < 1e-11 * (1 + scale)) {
+                break;
+            }
+        }
+        if (Math.hypot(g.x(), g.y()) > 1e-7) {
+            return;
+        }
+        Vec3 p = a.point(u, v);
+        double at = f(u, v);
+        if (Math.abs(at) <= tol.linear()) {
+            if (extreme.stream().anyMatch(e -> e.distance(p) <= 1e-4 * scale)) {
+                return;
+            }
+            extreme.add(p);
+            if (Math.abs(det) * scale * scale < 1e-6) {
+                throw touching();
+            }
+            if (det < 0) {
+                branching.add(p);
+            }
+        } else if (!mixed && at * f[0] < 0) {
+            crossing.add(between(new double[] {u, v}, cell[0]));
+        }
+    }
+
+    static GeometryException touching() {
+        return new GeometryException(
+                GeometryException.Reason.UNSUPPORTED_INTERSECTION,
+                "Two curved faces touch along a line, or almost do; that can't be built yet. Move one of them by a clear"
+                        + " amount, or let them share an axis.");
+    }
+}

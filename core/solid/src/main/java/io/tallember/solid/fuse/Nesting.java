@@ -1,0 +1,220 @@
+package io.tallember.solid.fuse;
+
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Sphere;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Region;
+import io.tallember.solid.UvLoop;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Sorts the closed loops on a surface, each with its region on the left, into regions.
+ *
+ * <p>On a plane: outer loops and holes, told apart by the sign of their area. On a cylinder or cone also pairs that wind round,
+ * one above the other; the lowest on a cone may stand alone and holds the apex. On a ring pairs wind round either way, and where
+ * none does the whole ring may be the outside. On a sphere no loop is outer or inner: there two loops bound one region when no
+ * loop has them on different sides.
+ */
+final class Nesting {
+    private record Walked(List<Fragment.Half> halves, UvLoop uv, double area) {}
+
+    private final Surface surface;
+    private final boolean sense;
+    private final Tolerance tol;
+
+    Nesting(Surface surface, boolean sense, Tolerance tol) {
+        this.surface = surface;
+        this.sense = sense;
+        this.tol = tol;
+    }
+
+    List<List<List<Fragment.Half>>> regions(List<List<Fragment.Half>> loops) {
+        if (loops.isEmpty()) {
+            return List.of(List.of());
+        }
+        return surface instanceof Sphere ? bySides(loops) : byWinding(loops);
+    }
+
+    private List<List<List<Fragment.Half>>> bySides(List<List<Fragment.Half>> loops) {
+        int n = loops.size();
+        List<Region> left = loops.stream()
+                .map(l -> new Region(surface, sense, List.of(l)))
+                .toList();
+        Map<String, List<List<Fragment.Half>>> groups = new LinkedHashMap<>();
+        List<List<List<Fragment.Half>>> out = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            StringBuilder sides = new StringBuilder();
+            for (int k = 0; k < n; k++) {
+                sides.append(i == k || leftOf(loops.get(i), loops.get(k), left.get(k)) ? '1' : '0');
+            }
+            groups.computeIfAbsent(sides.toString(), s -> new ArrayList<>()).add(loops.get(i));
+        }
+        out.addAll(groups.values());
+        return out;
+    }
+
+    /** Whether the region along one loop lies on the left of another. */
+    private boolean leftOf(List<Fragment.Half> loop, List<Fragment.Half> other, Region left) {
+        if (foldsBack(other)) {
+            return true;
+        }
+        for (Fragment.Half h : loop) {
+            if (other.contains(h.twin())) {
+                return other.contains(h);
+            }
+        }
+        for (Fragment.Half h : loop) {
+            Region.Place place = left.locate(h.fragment().middle(), tol);
+            if (place != Region.Place.BOUNDARY) {
+                return place == Region.Place.INSIDE;
+            }
+        }
+        Vec3 p = loop.get(0).pointAt(0.31);
+        return left.locate(p, tol) == Region.Place.INSIDE;
+    }
+
+    private List<List<List<Fragment.Half>>> byWinding(List<List<Fragment.Half>> loops) {
+        List<Walked> outers = new ArrayList<>();
+        List<Walked> holes = new ArrayList<>();
+        List<Walked> winding = new ArrayList<>();
+        for (List<Fragment.Half> loop : loops) {
+            UvLoop uv = UvLoop.of(surface, loop);
+            double area = sense ? uv.area() : -uv.area();
+            Walked w = new Walked(loop, uv, area);
+            if (uv.windsRound()) {
+                winding.add(w);
+            } else {
+                (area > 0 && !foldsBack(loop) ? outers : holes).add(w);
+            }
+        }
+        List<List<Walked>> bounds = new ArrayList<>();
+        outers.forEach(o -> bounds.add(new ArrayList<>(List.of(o))));
+        bounds.addAll(pairs(winding));
+        List<Region> shapes = bounds.stream()
+                .map(b -> new Region(
+                        surface, sense, b.stream().map(Walked::halves).toList()))
+                .toList();
+        List<List<Walked>> inside = new ArrayList<>();
+        bounds.forEach(b -> inside.add(new ArrayList<>(b)));
+        List<Walked> whole = new ArrayList<>();
+        for (Walked hole : holes) {
+            int at = container(hole, bounds, shapes);
+            (at < 0 ? whole : inside.get(at)).add(hole);
+        }
+        if (!whole.isEmpty()) {
+            if (!(surface instanceof Torus) || !winding.isEmpty()) {
+                throw LoopWalker.disagree();
+            }
+            inside.add(whole);
+        }
+        List<List<List<Fragment.Half>>> regions = new ArrayList<>();
+        inside.forEach(b -> regions.add(b.stream().map(Walked::halves).toList()));
+        return regions;
+    }
+
+    /** A line of touch inside a face, walked to and fro: it encloses nothing. */
+    private static boolean foldsBack(Collection<Fragment.Half> loop) {
+        return loop.stream().allMatch(h -> loop.contains(h.twin()));
+    }
+
+    /** The smallest region that a hole lies in, or -1. */
+    private int container(Walked hole, List<List<Walked>> bounds, List<Region> shapes) {
+        int best = -1;
+        double bestArea = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < bounds.size(); i++) {
+            double area = bounds.get(i).get(0).uv().windsRound()
+                    ? Double.MAX_VALUE
+                    : bounds.get(i).get(0).area();
+            if (area < bestArea && holds(shapes.get(i), hole)) {
+                best = i;
+                bestArea = area;
+            }
+        }
+        return best;
+    }
+
+    private boolean holds(Region shape, Walked hole) {
+        for (Fragment.Half h : hole.halves()) {
+            Region.Place place = shape.locate(h.fragment().middle(), tol);
+            if (place != Region.Place.BOUNDARY) {
+                return place == Region.Place.INSIDE;
+            }
+        }
+        return false;
+    }
+
+    /** Loops that wind round, each that has its region above it with the next that has it below. */
+    private List<List<Walked>> pairs(List<Walked> winding) {
+        if (winding.isEmpty()) {
+            return List.of();
+        }
+        boolean byTube = winding.get(0).uv().winding() == 0;
+        List<Walked> rising = new ArrayList<>();
+        List<Walked> falling = new ArrayList<>();
+        for (Walked w : winding) {
+            UvLoop uv = w.uv();
+            if (uv.winding() != 0 && uv.windingV() != 0 || byTube != (uv.winding() == 0)) {
+                throw LoopWalker.disagree();
+            }
+            // above a loop with growing angle lies its left, seen with the normal outward; growing tube angle has it below
+            int turns = byTube ? -uv.windingV() : uv.winding();
+            (sense == turns > 0 ? rising : falling).add(w);
+        }
+        double period = 2 * Math.PI;
+        UvLoop first = turned(winding.get(0), byTube);
+        double u = first.points().get(0).x();
+        Comparator<Walked> byHeight = Comparator.comparingDouble(w -> height(w, byTube, u));
+        rising.sort(byHeight);
+        falling.sort(byHeight);
+        List<List<Walked>> out = new ArrayList<>();
+        if (surface instanceof Torus) {
+            if (rising.size() != falling.size()) {
+                throw LoopWalker.disagree();
+            }
+            for (Walked r : rising) {
+                Walked next = null;
+                double least = Double.POSITIVE_INFINITY;
+                for (Walked f : falling) {
+                    double gap = height(f, byTube, u) - height(r, byTube, u);
+                    boolean one = f.halves().stream().allMatch(h -> r.halves().contains(h.twin()));
+                    gap -= period * Math.floor(gap / period);
+                    gap = one ? period : gap;
+                    if (gap < least) {
+                        least = gap;
+                        next = f;
+                    }
+                }
+                out.add(new ArrayList<>(List.of(r, next)));
+            }
+            return out;
+        }
+        if (surface instanceof Cone && falling.size() == rising.size() + 1) {
+            out.add(new ArrayList<>(List.of(falling.remove(0))));
+        }
+        if (rising.size() != falling.size()) {
+            throw LoopWalker.disagree();
+        }
+        for (int i = 0; i < rising.size(); i++) {
+            out.add(new ArrayList<>(List.of(rising.get(i), falling.get(i))));
+        }
+        return out;
+    }
+
+    private static UvLoop turned(Walked w, boolean byTube) {
+        return byTube ? w.uv().exchanged() : w.uv();
+    }
+
+    /** Height over the angle u; on a ring brought into one period. */
+    private double height(Walked w, boolean byTube, double u) {
+        double h = turned(w, byTube).heightAt(u, 2 * Math.PI);
+        return surface instanceof Torus ? h - 2 * Math.PI * Math.floor(h / (2 * Math.PI)) : h;
+    }
+}

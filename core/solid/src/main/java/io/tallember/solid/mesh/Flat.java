@@ -1,0 +1,32 @@
+package io.tallember.solid.mesh;
+
+import io.tallember.geometry.Vec3;
+import java.util.List;
+
+/** A face laid out in the plane for triangulating, all of size about one. */
+interface Flat {
+    Corner corner(Vec3 p, int point);
+
+    /** The period of x, or zero. */
+    default double period() {
+        return 0;
+    }
+
+    /** Points of the surface, some of them inside the face, for faces that bend both ways. */
+    default List<Vec3> inner() {
+        return List.of();
+    }
+
+    /** The distance in mm between inner points. */
+    default double spacing() {
+        return 0;
+    }
+
+    /** Loops along which a face that can't be laid out is cut; their points are added to the mesh's. */
+    default List<List<Corner>> seams(List<Vec3> points) {
+        return List.of();
+    }
+
+    /** The place in space of an inner point's corner. */
+    Vec3 place(Corner c);
+}

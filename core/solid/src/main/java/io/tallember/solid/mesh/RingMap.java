@@ -1,0 +1,203 @@
+package io.tallember.solid.mesh;
+
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Face;
+import io.tallember.solid.UvLoop;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A face of a ring. Where two loops wind round it, they become the inner and outer circle of a flat annulus; a whole ring, with or
+ * without holes, is cut open along a circle that misses them; any other face is unrolled.
+ */
+final class RingMap implements Flat {
+    private final Torus torus;
+    private final double stepU;
+    private final double stepV;
+    /** Whether the annulus runs round the tube; else round the axis. */
+    private final boolean byTube;
+
+    private final boolean annulus;
+    private final boolean cut;
+    /** Middle of the parameters covered; those of a point are taken within half a turn of it. */
+    private final Vec2 middle;
+
+    private final double low;
+    private final double high;
+
+    RingMap(Face face, Torus torus, MeshQuality quality) {
+        this.torus = torus;
+        this.stepU = quality.step(torus.major() + torus.minor()) / 1.3;
+        this.stepV = quality.step(torus.minor()) / 1.3;
+        List<UvLoop> loops = face.loops().stream()
+                .map(l -> UvLoop.of(torus, l.coedges()))
+                .toList();
+        boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
+        boolean outer = loops.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == face.sense());
+        if (winds) {
+            byTube = loops.stream().anyMatch(l -> l.windingV() != 0);
+            annulus = true;
+            cut = false;
+            double[] span = between(loops, face.sense());
+            low = span[0];
+            high = span[1];
+            double mid = 0.5 * (low + high);
+            middle = new Vec2(byTube ? mid : 0, byTube ? 0 : mid);
+        } else if (outer) {
+            byTube = false;
+            annulus = false;
+            cut = false;
+            low = 0;
+            high = 0;
+            UvLoop rim = loops.stream()
+                    .filter(l -> l.area() > 0 == face.sense())
+                    .findFirst()
+                    .orElseThrow();
+            double[] u = rim.points().stream().mapToDouble(Vec2::x).sorted().toArray();
+            double[] v = rim.points().stream().mapToDouble(Vec2::y).sorted().toArray();
+            middle = new Vec2(0.5 * (u[0] + u[u.length - 1]), 0.5 * (v[0] + v[v.length - 1]));
+        } else {
+            annulus = true;
+            cut = true;
+            double freeU = free(loops, false);
+            double freeV = Double.isNaN(freeU) ? free(loops, true) : 0;
+            byTube = !Double.isNaN(freeU) || Double.isNaN(freeV);
+            low = Double.isNaN(freeU) ? (Double.isNaN(freeV) ? 0 : freeV) : freeU;
+            high = low + 2 * Math.PI;
+            middle = new Vec2(byTube ? low + Math.PI : 0, byTube ? 0 : low + Math.PI);
+        }
+    }
+
+    /** Where the region between two loops that wind round begins and ends, in the parameter across them. */
+    private double[] between(List<UvLoop> loops, boolean sense) {
+        UvLoop lower = null;
+        UvLoop upper = null;
+        for (UvLoop l : loops) {
+            UvLoop k = byTube ? l.exchanged() : l;
+            if (k.winding() == 0) {
+                continue;
+            }
+            if (sense == (byTube ? k.winding() < 0 : k.winding() > 0)) {
+                lower = k;
+            } else {
+                upper = k;
+            }
+        }
+        double u = lower.points().get(0).x();
+        double gap = upper.heightAt(u, 2 * Math.PI) - lower.heightAt(u, 2 * Math.PI);
+        double lift = -2 * Math.PI * Math.floor(gap / (2 * Math.PI));
+        double lo = lower.points().stream().mapToDouble(Vec2::y).min().orElse(0);
+        double hi = upper.points().stream().mapToDouble(Vec2::y).max().orElse(0) + lift;
+        return new double[] {lo, hi};
+    }
+
+    /** A parameter in the middle of the widest gap that no loop covers, or not a number. */
+    private static double free(List<UvLoop> loops, boolean v) {
+        int n = 360;
+        boolean[] taken = new boolean[n];
+        for (UvLoop l : loops) {
+            double lo = l.points().stream().mapToDouble(p -> v ? p.y() : p.x()).min().orElse(0);
+            double hi = l.points().stream().mapToDouble(p -> v ? p.y() : p.x()).max().orElse(0);
+            for (int i = (int) Math.floor(lo * n / (2 * Math.PI)); i <= Math.ceil(hi * n / (2 * Math.PI)); i++) {
+                taken[Math.floorMod(i, n)] = true;
+            }
+        }
+        int best = -1;
+        int longest = 0;
+        int run = 0;
+        for (int i = 0; i < 2 * n; i++) {
+            run = taken[i % n] ? 0 : run + 1;
+            if (run > longest && run <= n) {
+                longest = run;
+                best = i - run / 2;
+            }
+        }
+        return best < 0 ? Double.NaN : 2 * Math.PI * (best % n) / n;
+    }
+
+    private Vec2 unwrapped(Vec3 p) {
+        return UvLoop.near(torus.project(p), middle, 2 * Math.PI, 2 * Math.PI);
+    }
+
+    @Override
+    public Corner corner(Vec3 p, int point) {
+        Vec2 q = unwrapped(p);
+        if (!annulus) {
+            double scale = 1 / (torus.major() + torus.minor());
+            return new Corner(
+                    (q.x() - middle.x()) * torus.major() * scale, (q.y() - middle.y()) * torus.minor() * scale, point);
+        }
+        return byTube ? polar(q.y(), q.x(), point) : polar(q.x(), q.y(), point);
+    }
+
+    private double ratio() {
+        return byTube ? torus.major() / torus.minor() : torus.minor() / torus.major();
+    }
+
+    private double reach() {
+        return 1 / (1 + (high - low) * ratio());
+    }
+
+    private Corner polar(double turn, double across, int point) {
+        double r = (1 + (across - low) * ratio()) * reach();
+        return new Corner(r * Math.cos(turn), r * Math.sin(turn), point);
+    }
+
+    @Override
+    public List<List<Corner>> seams(List<Vec3> points) {
+        if (!cut) {
+            return List.of();
+        }
+        List<Corner> inner = new ArrayList<>();
+        List<Corner> outer = new ArrayList<>();
+        int n = (int) Math.ceil(2 * Math.PI / (byTube ? stepV : stepU));
+        for (int i = 0; i < n; i++) {
+            double turn = 2 * Math.PI * i / n;
+            inner.add(polar(turn, low, points.size()));
+            outer.add(polar(turn, high, points.size()));
+            points.add(byTube ? torus.point(low, turn) : torus.point(turn, low));
+        }
+        return List.of(inner, outer);
+    }
+
+    @Override
+    public List<Vec3> inner() {
+        double[] us = annulus && byTube ? along(low, high, stepU) : along(middle.x() - Math.PI, middle.x() + Math.PI, stepU);
+        double[] vs = annulus && !byTube ? along(low, high, stepV) : along(middle.y() - Math.PI, middle.y() + Math.PI, stepV);
+        List<Vec3> out = new ArrayList<>();
+        for (double u : us) {
+            for (double v : vs) {
+                out.add(torus.point(u, v));
+            }
+        }
+        return out;
+    }
+
+    private static double[] along(double lo, double hi, double step) {
+        int n = Math.max(1, (int) Math.ceil((hi - lo) / step));
+        double[] out = new double[n];
+        for (int i = 0; i < n; i++) {
+            out[i] = lo + (hi - lo) * (i + 0.5) / n;
+        }
+        return out;
+    }
+
+    @Override
+    public double spacing() {
+        return Math.min(stepU * (torus.major() - torus.minor()), stepV * torus.minor());
+    }
+
+    @Override
+    public Vec3 place(Corner c) {
+        if (!annulus) {
+            double scale = 1 / (torus.major() + torus.minor());
+            return torus.point(
+                    c.x() / (torus.major() * scale) + middle.x(), c.y() / (torus.minor() * scale) + middle.y());
+        }
+        double turn = Math.atan2(c.y(), c.x());
+        double across = (Math.hypot(c.x(), c.y()) / reach() - 1) / ratio() + low;
+        return byTube ? torus.point(across, turn) : torus.point(turn, across);
+    }
+}

@@ -1,0 +1,128 @@
+package io.tallember.solid.mesh;
+
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Sphere;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Region;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+
+/**
+ * A sphere seen from a point of it that is outside the face (a stereographic projection, which keeps angles).
+ */
+final class SphereMap implements Flat {
+    private final Sphere sphere;
+    private final Frame frame;
+    private final double step;
+    private final double scale;
+
+    SphereMap(Face face, Sphere sphere, MeshQuality quality) {
+        this.sphere = sphere;
+        this.step = quality.step(sphere.radius()) / 1.3;
+        Vec3 eye = eye(face);
+        this.frame = Frame.of(sphere.centre(), eye);
+        double reach = 0;
+        for (Coedge c : face.coedges()) {
+            for (int i = 0; i < 8; i++) {
+                Corner k = projected(c.pointAt(i / 8.0), 0, 1);
+                reach = Math.max(reach, Math.hypot(k.x(), k.y()));
+            }
+        }
+        this.scale = 1 / Math.max(reach, 1e-9);
+    }
+
+    /** The direction to a point well outside the face: inside what one of its loops leaves out. */
+    private Vec3 eye(Face face) {
+        Vec3 best = null;
+        double bestGap = -1;
+        for (Loop l : face.loops()) {
+            List<Coedge> back = new ArrayList<>();
+            l.coedges().forEach(c -> back.add(c.reversed()));
+            Collections.reverse(back);
+            Region outside = new Region(sphere, face.sense(), List.of(back));
+            Vec3 p = outside.interiorPoint(Tolerance.DEFAULT).orElse(null);
+            if (p != null && outside.distanceToBoundary(p) > bestGap) {
+                bestGap = outside.distanceToBoundary(p);
+                best = p;
+            }
+        }
+        return best == null ? sphere.frame().z() : best.minus(sphere.centre()).unit();
+    }
+
+    private Corner projected(Vec3 p, int point, double by) {
+        Vec3 d = frame.local(p).times(1 / sphere.radius());
+        double k = by / Math.max(1 - d.z(), 1e-12);
+        return new Corner(d.x() * k, d.y() * k, point);
+    }
+
+    @Override
+    public Corner corner(Vec3 p, int point) {
+        return projected(p, point, scale);
+    }
+
+    private Vec3 at(double fromEye, double turn) {
+        double r = sphere.radius() * Math.sin(fromEye);
+        return frame.point(r * Math.cos(turn), r * Math.sin(turn), sphere.radius() * Math.cos(fromEye));
+    }
+
+    @Override
+    public List<Vec3> inner() {
+        List<Vec3> out = new ArrayList<>();
+        int rings = (int) Math.ceil(Math.PI / step);
+        for (int k = 1; k <= rings; k++) {
+            double fromEye = Math.PI * k / rings;
+            int n = k == rings ? 1 : Math.max(4, (int) Math.ceil(2 * Math.PI * Math.sin(fromEye) / step));
+            for (int i = 0; i < n; i++) {
+                out.add(at(fromEye, 2 * Math.PI * (i + 0.5 * (k % 2)) / n));
+            }
+        }
+        return out;
+    }
+
+    /** The triangles of a whole sphere: rings of points between two poles. */
+    static FaceMesh whole(Face face, Sphere s, MeshQuality quality) {
+        int rings = (int) Math.ceil(Math.PI / quality.step(s.radius()));
+        int n = 2 * rings;
+        List<Vec3> points = new ArrayList<>(List.of(s.point(0, -Math.PI / 2)));
+        for (int k = 1; k < rings; k++) {
+            for (int i = 0; i < n; i++) {
+                points.add(s.point(2 * Math.PI * i / n, Math.PI * k / rings - Math.PI / 2));
+            }
+        }
+        points.add(s.point(0, Math.PI / 2));
+        int last = points.size() - 1;
+        List<Integer> t = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % n;
+            t.addAll(List.of(0, 1 + j, 1 + i, last, last - n + i, last - n + j));
+            for (int k = 0; k + 2 < rings; k++) {
+                int low = 1 + k * n;
+                int high = low + n;
+                t.addAll(List.of(low + i, low + j, high + j, low + i, high + j, high + i));
+            }
+        }
+        int[] triangles = t.stream().mapToInt(Integer::intValue).toArray();
+        Tessellator.orient(triangles, points, face);
+        return Tessellator.assembled(face, points, triangles);
+    }
+
+    @Override
+    public double spacing() {
+        return step * sphere.radius();
+    }
+
+    @Override
+    public Vec3 place(Corner c) {
+        double x = c.x() / scale;
+        double y = c.y() / scale;
+        double q = x * x + y * y;
+        double z = (q - 1) / (q + 1);
+        return frame.point(
+                sphere.radius() * x * (1 - z), sphere.radius() * y * (1 - z), sphere.radius() * z);
+    }
+}

@@ -1,0 +1,45 @@
+package io.tallember.solid.mesh;
+
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Face;
+
+/** A cylinder or a cone without its apex, unrolled, and pressed flat along the rulings so that triangles follow them. */
+final class WrapMap implements Flat {
+    private final Surface surface;
+    private final Vec2 origin;
+    private final double sx;
+    private final double sy;
+
+    WrapMap(Face face, MeshQuality quality) {
+        surface = face.surface();
+        origin = surface.project(face.bounds().centre());
+        double height = 0;
+        for (Coedge e : face.coedges()) {
+            height = Math.max(height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
+        }
+        double radius = surface instanceof Cylinder c ? c.radius() : ((Cone) surface).radiusAt(origin.y() + height);
+        sx = 1 / quality.step(Math.max(radius, 1e-6));
+        sy = 0.4 / Math.max(height, 1e-6);
+    }
+
+    @Override
+    public double period() {
+        return surface.uPeriod() * sx;
+    }
+
+    @Override
+    public Corner corner(Vec3 p, int point) {
+        Vec2 uv = surface.project(p);
+        return new Corner((uv.x() - origin.x()) * sx, (uv.y() - origin.y()) * sy, point);
+    }
+
+    @Override
+    public Vec3 place(Corner c) {
+        return surface.point(c.x() / sx + origin.x(), c.y() / sy + origin.y());
+    }
+}
