@@ -62,7 +62,7 @@ public record Cone(Frame frame, double radius, double angle) implements Surface 
     @Override
     public Vec2 project(Vec3 p) {
         Vec3 l = frame.local(p);
-        double along = (Math.hypot(l.x(), l.y()) - radius) * Math.sin(angle) + l.z() * Math.cos(angle);
+        double along = (Surface.hypot(l.x(), l.y()) - radius) * Math.sin(angle) + l.z() * Math.cos(angle);
         return new Vec2(Surface.angle(l.x(), l.y()), Math.max(apexHeight(), along * Math.cos(angle)));
     }
 
@@ -74,13 +74,13 @@ public record Cone(Frame frame, double radius, double angle) implements Surface 
     @Override
     public double signedDistance(Vec3 p) {
         Vec3 l = frame.local(p);
-        return (Math.hypot(l.x(), l.y()) - radius) * Math.cos(angle) - l.z() * Math.sin(angle);
+        return (Surface.hypot(l.x(), l.y()) - radius) * Math.cos(angle) - l.z() * Math.sin(angle);
     }
 
     @Override
     public Vec3 gradient(Vec3 p) {
         Vec3 l = frame.local(p);
-        double r = Math.hypot(l.x(), l.y());
+        double r = Surface.hypot(l.x(), l.y());
         double c = Math.cos(angle);
         double x = r > 0 ? l.x() / r : 1;
         double y = r > 0 ? l.y() / r : 0;

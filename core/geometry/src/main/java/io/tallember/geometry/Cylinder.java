@@ -43,7 +43,7 @@ public record Cylinder(Frame frame, double radius) implements Surface {
     @Override
     public double signedDistance(Vec3 p) {
         Vec3 l = frame.local(p);
-        return Math.hypot(l.x(), l.y()) - radius;
+        return Surface.hypot(l.x(), l.y()) - radius;
     }
 
     public Line axis() {
@@ -53,7 +53,7 @@ public record Cylinder(Frame frame, double radius) implements Surface {
     @Override
     public Vec3 gradient(Vec3 p) {
         Vec3 l = frame.local(p);
-        double r = Math.hypot(l.x(), l.y());
+        double r = Surface.hypot(l.x(), l.y());
         return r > 0 ? frame.x().times(l.x() / r).plus(l.y() / r, frame.y()) : frame.x();
     }
 

@@ -9,6 +9,7 @@ import java.util.List;
  */
 public final class IntersectionCurve implements Curve {
     private static final int STEPS = 25;
+    private static final double CONVERGED = 1e-8;
 
     private final Surface a;
     private final Surface b;
@@ -149,7 +150,7 @@ public final class IntersectionCurve implements Curve {
         if (s == 0) {
             return chain[i];
         }
-        if (s == length) {
+        if (s == length || Math.abs(s - length) < 1e-15 * at[at.length - 1]) {
             return chain[i + 1];
         }
         Vec3 d = chord(i);
@@ -169,8 +170,8 @@ public final class IntersectionCurve implements Curve {
             double fc = x.minus(chain[i]).dot(d) - s;
             Vec3 step = gbd.times(-fa).plus(-fb, d.cross(ga)).plus(-fc, ga.cross(gb)).times(1 / det);
             x = x.plus(step);
-            if (step.length() < 1e-14 * (1 + Math.abs(x.x()) + Math.abs(x.y()) + Math.abs(x.z()))) {
-                break;
+            if (step.length() < CONVERGED) {
+                break; // the next step would be of the order of its square
             }
         }
         // Next to a point where the surfaces only just touch there may be no exact solution; the chain is within tolerance.
@@ -194,14 +195,15 @@ public final class IntersectionCurve implements Curve {
     public Vec3 derivative(double t) {
         double w = wrapped(t);
         int i = segment(w);
-        Vec3 d = chord(i);
-        Vec3 p = onSegment(i, w);
+        return derivativeAt(i, w, onSegment(i, w));
+    }
+
+    private Vec3 derivativeAt(int i, double t, Vec3 p) {
         Vec3 g = a.gradient(p).cross(b.gradient(p));
         if (g.length() < 1e-6) {
-            double f = (w - at[i]) / (at[i + 1] - at[i]);
-            g = tangents[i].lerp(tangents[i + 1], f);
+            g = tangents[i].lerp(tangents[i + 1], (t - at[i]) / (at[i + 1] - at[i]));
         }
-        return g.times(1 / g.dot(d));
+        return g.times(1 / g.dot(chord(i)));
     }
 
     @Override
@@ -229,39 +231,68 @@ public final class IntersectionCurve implements Curve {
             best = other;
             bestT = range.hi();
         }
+        // First how far the chords are: only segments that can hold the nearest point are then looked at closely.
+        double nearest = best;
         double end = at[n - 1];
-        int turns = closed ? (int) Math.floor(range.lo() / end) : 0;
-        for (int turn = turns; turn == turns || closed && turn * end < range.hi(); turn++) {
-            double shift = closed ? turn * end : 0;
-            for (int i = 0; i + 1 < n; i++) {
+        int first = closed ? (int) Math.floor(range.lo() / end) : 0;
+        int last = closed ? (int) Math.ceil(range.hi() / end) : 1;
+        double[] chords = new double[(last - first) * (n - 1)];
+        for (int pass = 0; pass < 2; pass++) {
+            for (int k = 0; k < chords.length; k++) {
+                int i = k % (n - 1);
+                double shift = closed ? (first + k / (n - 1)) * end : 0;
                 double lo = Math.max(range.lo(), at[i] + shift);
                 double hi = Math.min(range.hi(), at[i + 1] + shift);
                 if (lo > hi) {
                     continue;
                 }
-                Vec3 d = chain[i + 1].minus(chain[i]);
-                double f = Math.max(0, Math.min(1, p.minus(chain[i]).dot(d) / d.dot(d)));
-                if (chain[i].plus(f, d).distance(p) - sagitta >= best) {
-                    continue;
-                }
-                double t = refined(p, Math.max(lo, Math.min(hi, at[i] + shift + f * (at[i + 1] - at[i]))), lo, hi);
-                double dist = point(t).distance(p);
-                if (dist < best) {
-                    best = dist;
-                    bestT = t;
+                if (pass == 0) {
+                    double t = foot(p, i, shift, lo, hi);
+                    double f = (t - shift - at[i]) / (at[i + 1] - at[i]);
+                    chords[k] = chain[i].lerp(chain[i + 1], f).distance(p);
+                    nearest = Math.min(nearest, chords[k] + sagitta);
+                } else if (chords[k] - sagitta < Math.min(best, nearest)) {
+                    double t = refined(p, lo, hi, i, shift);
+                    double dist = onSegment(i, t - shift).distance(p);
+                    if (dist < best) {
+                        best = dist;
+                        bestT = t;
+                    }
                 }
             }
         }
         return bestT;
     }
 
-    private double refined(Vec3 p, double from, double lo, double hi) {
-        double t = from;
+    /** The parameter, between two, whose point on the chord of a segment is nearest. */
+    private double foot(Vec3 p, int i, double shift, double lo, double hi) {
+        Vec3 d = chain[i + 1].minus(chain[i]);
+        double f = p.minus(chain[i]).dot(d) / d.dot(d);
+        return Math.max(lo, Math.min(hi, at[i] + shift + f * (at[i + 1] - at[i])));
+    }
+
+    /** Whether a point is on the curve, within a distance; quicker than projecting it. */
+    public boolean passes(Vec3 p, double within) {
+        for (int i = 0; i + 1 < chain.length; i++) {
+            double t = foot(p, i, 0, at[i], at[i + 1]);
+            double f = (t - at[i]) / (at[i + 1] - at[i]);
+            if (chain[i].lerp(chain[i + 1], f).distance(p) <= sagitta + within
+                    && onSegment(i, t).distance(p) <= within) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** The nearest point on one segment, by Newton's method on the foot of the perpendicular. */
+    private double refined(Vec3 p, double lo, double hi, int i, double shift) {
+        double t = foot(p, i, shift, lo, hi);
         for (int k = 0; k < 12; k++) {
-            Vec3 d = derivative(t);
-            double step = p.minus(point(t)).dot(d) / d.dot(d);
+            Vec3 x = onSegment(i, t - shift);
+            Vec3 d = derivativeAt(i, t - shift, x);
+            double step = p.minus(x).dot(d) / d.dot(d);
             double next = Math.max(lo, Math.min(hi, t + step));
-            if (Math.abs(next - t) < 1e-13 * (1 + Math.abs(t))) {
+            if (Math.abs(next - t) < 1e-12 * (1 + Math.abs(t))) {
                 return next;
             }
             t = next;

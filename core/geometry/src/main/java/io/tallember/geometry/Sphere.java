@@ -39,7 +39,7 @@ public record Sphere(Frame frame, double radius) implements Surface {
     @Override
     public Vec2 project(Vec3 p) {
         Vec3 l = frame.local(p);
-        return new Vec2(Surface.angle(l.x(), l.y()), Math.atan2(l.z(), Math.hypot(l.x(), l.y())));
+        return new Vec2(Surface.angle(l.x(), l.y()), Math.atan2(l.z(), Surface.hypot(l.x(), l.y())));
     }
 
     @Override

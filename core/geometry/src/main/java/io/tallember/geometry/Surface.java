@@ -50,4 +50,9 @@ public sealed interface Surface permits Plane, Cylinder, Cone, Sphere, Torus {
         double a = Math.atan2(y, x);
         return a < 0 ? a + 2 * Math.PI : a;
     }
+
+    /** Length of (x, y), quicker than the library's, which also minds numbers beyond all sizes of parts. */
+    static double hypot(double x, double y) {
+        return Math.sqrt(x * x + y * y);
+    }
 }

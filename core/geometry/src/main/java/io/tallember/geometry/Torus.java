@@ -47,7 +47,7 @@ public record Torus(Frame frame, double major, double minor) implements Surface 
     @Override
     public Vec2 project(Vec3 p) {
         Vec3 l = frame.local(p);
-        return new Vec2(Surface.angle(l.x(), l.y()), Surface.angle(Math.hypot(l.x(), l.y()) - major, l.z()));
+        return new Vec2(Surface.angle(l.x(), l.y()), Surface.angle(Surface.hypot(l.x(), l.y()) - major, l.z()));
     }
 
     @Override
@@ -63,14 +63,14 @@ public record Torus(Frame frame, double major, double minor) implements Surface 
     @Override
     public double signedDistance(Vec3 p) {
         Vec3 l = frame.local(p);
-        return Math.hypot(Math.hypot(l.x(), l.y()) - major, l.z()) - minor;
+        return Surface.hypot(Surface.hypot(l.x(), l.y()) - major, l.z()) - minor;
     }
 
     @Override
     public Vec3 gradient(Vec3 p) {
         Vec3 l = frame.local(p);
-        double r = Math.hypot(l.x(), l.y());
-        double d = Math.hypot(r - major, l.z());
+        double r = Surface.hypot(l.x(), l.y());
+        double d = Surface.hypot(r - major, l.z());
         double x = r > 0 ? l.x() / r : 1;
         double y = r > 0 ? l.y() / r : 0;
         double c = d > 0 ? (r - major) / d : 1;

@@ -18,7 +18,7 @@ import java.util.List;
  * the straight way in the parameters, so that way to the nearest boundary crosses no other.
  */
 final class Unrolled {
-    private static final int STEPS = 40;
+    private static final int STEPS = 24;
 
     private final Surface surface;
     private final boolean sense;
@@ -95,7 +95,10 @@ final class Unrolled {
             }
             for (int k = 0; k < n; k++) {
                 boolean lowest = (k == 0 || m[k] <= m[k - 1]) && (k == n - 1 || m[k] <= m[k + 1]);
-                if (!lowest) {
+                double spacing = Math.max(
+                        k == 0 ? 0 : Math.sqrt(measure(uv[i][k], uv[i][k - 1])),
+                        k == n - 1 ? 0 : Math.sqrt(measure(uv[i][k], uv[i][k + 1])));
+                if (!lowest || Math.sqrt(m[k]) - spacing > Math.sqrt(best)) {
                     continue;
                 }
                 double t = refined(pieces.get(i), p, at[i][Math.max(0, k - 1)], at[i][Math.min(n - 1, k + 1)]);
@@ -120,19 +123,37 @@ final class Unrolled {
         return new Judged(sense ? side > 0 : side < 0, null);
     }
 
-    /** The least measure between two parameters, by halving on the sign of its slope. */
+    /** The least measure between two parameters, by false position on its slope. */
     private double refined(Piece piece, Vec2 p, double from, double to) {
         double lo = from;
         double hi = to;
-        for (int k = 0; k < STEPS && Math.abs(hi - lo) > 1e-12 * (1 + Math.abs(lo)); k++) {
-            double mid = 0.5 * (lo + hi);
-            Vec2 q = uv(piece, mid);
-            if (travel(piece, mid, q).dot(toward(p, q)) > 0) {
+        double flo = slope(piece, p, lo);
+        double fhi = slope(piece, p, hi);
+        if (flo <= 0) {
+            return lo;
+        }
+        if (fhi >= 0) {
+            return hi;
+        }
+        for (int k = 0; k < STEPS && Math.abs(hi - lo) > 1e-10 * (1 + Math.abs(lo)); k++) {
+            double mid = k % 3 == 2 ? 0.5 * (lo + hi) : (flo * hi - fhi * lo) / (flo - fhi);
+            double f = slope(piece, p, mid);
+            if (f > 0) {
                 lo = mid;
+                flo = f;
+                fhi *= 0.5;
             } else {
                 hi = mid;
+                fhi = f;
+                flo *= 0.5;
             }
         }
         return 0.5 * (lo + hi);
+    }
+
+    /** Positive while going on along the piece comes nearer. */
+    private double slope(Piece piece, Vec2 p, double t) {
+        Vec2 q = uv(piece, t);
+        return travel(piece, t, q).dot(toward(p, q));
     }
 }

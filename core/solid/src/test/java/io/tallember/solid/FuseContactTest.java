@@ -150,15 +150,6 @@ class FuseContactTest {
     }
 
     @Test
-    void unequalCrossingCylindersAreRefusedWithTheReason() {
-        Body a = cylinder(along(new Vec3(-20, 0, 0), Vec3.X), 3, 0, 40);
-        assertThatThrownBy(() -> Fuse.unite(List.of(a, cylinder(0, 0, 5, -20, 20)), TOL))
-                .isInstanceOfSatisfying(
-                        GeometryException.class,
-                        e -> assertThat(e.reason()).isEqualTo(GeometryException.Reason.UNSUPPORTED_INTERSECTION));
-    }
-
-    @Test
     void manyToolsAreOneCut() {
         List<Body> tools = new java.util.ArrayList<>();
         for (int i = 0; i < 10; i++) {

@@ -15,10 +15,12 @@ import io.tallember.solid.mesh.FaceMesh;
 import io.tallember.solid.mesh.MeshQuality;
 import io.tallember.solid.mesh.Tessellator;
 import io.tallember.solid.sweep.Extrude;
+import io.tallember.solid.sweep.Primitive;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 
 /** Small builders and judges shared by the tests of solids. */
 public final class Shapes {
@@ -61,6 +63,35 @@ public final class Shapes {
         Vec3 a = new Vec3(ax, ay, 0);
         Vec3 b = new Vec3(bx, by, 0);
         return new Profile.Edge(Line.through(a, b), new Interval(0, a.distance(b)), true, name);
+    }
+
+    /** Sizes and places from a coarse grid, so that faces coincide, touch and share edges all the time. */
+    public static Body snapped(Random r) {
+        Vec3 axis = List.of(Vec3.Z, Vec3.Z, Vec3.X, Vec3.Y.negated()).get(r.nextInt(4));
+        Frame f = Frame.of(new Vec3(r.nextInt(5), r.nextInt(5), r.nextInt(5)), axis);
+        int size = 1 + r.nextInt(3);
+        int height = 1 + r.nextInt(4);
+        return switch (r.nextInt(6)) {
+            case 0, 1 -> Primitive.box(f, size, 1 + r.nextInt(4), height, "b", TOL);
+            case 2 -> Primitive.cylinder(f, size, height, "c", TOL);
+            case 3 -> Primitive.cone(f, size, r.nextInt(2) == 0 ? 0 : size + 1, height, "k", TOL);
+            case 4 -> Primitive.sphere(f, size, "s", TOL);
+            default -> Primitive.torus(f, size + 1, size, "t", TOL);
+        };
+    }
+
+    public static Body general(Random r) {
+        Vec3 z = new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian());
+        Frame f = Frame.of(new Vec3(4 * r.nextDouble(), 4 * r.nextDouble(), 4 * r.nextDouble()), z);
+        double size = 0.5 + 2 * r.nextDouble();
+        double height = 2 + 3 * r.nextDouble();
+        return switch (r.nextInt(6)) {
+            case 0, 1 -> Primitive.box(f, 1 + 2 * r.nextDouble(), 1 + 2 * r.nextDouble(), height, "b", TOL);
+            case 2 -> Primitive.cylinder(f, size, height, "c", TOL);
+            case 3 -> Primitive.cone(f, size, r.nextInt(2) == 0 ? 0 : size + r.nextDouble(), height, "k", TOL);
+            case 4 -> Primitive.sphere(f, size, "s", TOL);
+            default -> Primitive.torus(f, size + 0.1 + r.nextDouble(), size, "t", TOL);
+        };
     }
 
     public static double volume(List<Body> bodies) {

@@ -2,7 +2,6 @@ package io.tallember.geometry.intersect;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
-import io.tallember.geometry.Curve;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
@@ -28,6 +27,7 @@ final class March {
 
     private final Surface a;
     private final Surface b;
+    private final Box3 where;
     private final Box3 reach;
     private final List<Vec3> ends;
     private final double longest;
@@ -35,6 +35,7 @@ final class March {
     private March(Surface a, Surface b, Box3 where, List<Vec3> ends) {
         this.a = a;
         this.b = b;
+        this.where = where.grown(1e-5);
         double d = where.diagonal();
         this.reach = where.grown(0.3 * d + 1e-3);
         this.ends = ends;
@@ -53,15 +54,16 @@ final class March {
         March m = new March(a, b, where, ends);
         List<Vec3> from = new ArrayList<>(seeds.crossing);
         from.sort(Comparator.comparingDouble(p -> -m.across(p).length()));
-        List<Curve> curves = new ArrayList<>();
+        List<IntersectionCurve> curves = new ArrayList<>();
         for (Vec3 p : from) {
             boolean known = ends.stream().anyMatch(e -> e.distance(p) <= 2 * tol.linear())
-                    || curves.stream().anyMatch(c -> c.point(c.project(p)).distance(p) <= 2 * tol.linear());
+                    || curves.stream().anyMatch(c -> c.passes(p, 2 * tol.linear()));
             if (!known) {
                 curves.add(m.branch(p));
             }
         }
-        return new SurfaceSurface.Result(false, curves, ends);
+        ends.addAll(seeds.touching);
+        return new SurfaceSurface.Result(false, List.copyOf(curves), ends);
     }
 
     private static double scale(Surface s, Box3 where) {
@@ -99,7 +101,7 @@ final class March {
         Vec3 x = start;
         Vec3 g = across(x);
         if (g.length() < FLAT) {
-            throw Seeds.touching();
+            throw Seeds.touch();
         }
         Vec3 first = g.unit().times(sign);
         Vec3 t = first;
@@ -131,7 +133,10 @@ final class March {
                 }
             }
             if (h <= 1e-9) {
-                throw Seeds.touching();
+                if (!where.contains(x) && points.size() > 1) {
+                    return false; // a touching point outside the box, where nobody looked for it
+                }
+                throw Seeds.touch();
             }
             if (step > 1 && passes(x, y, start) && u.dot(first) > 0.9) {
                 if (points.size() > 3 && x.distance(start) < 0.1 * h) {
@@ -150,7 +155,7 @@ final class March {
                 h = Math.min(longest, h * 1.5);
             }
         }
-        throw Seeds.touching();
+        throw Seeds.touch();
     }
 
     private Vec3 endAhead(Vec3 x, Vec3 t, double h) {

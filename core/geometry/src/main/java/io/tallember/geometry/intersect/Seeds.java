@@ -39,6 +39,9 @@ final class Seeds {
     /** Points where they touch and branches cross. */
     final List<Vec3> branching = new ArrayList<>();
 
+    /** Points where they touch and nothing else. */
+    final List<Vec3> touching = new ArrayList<>();
+
     private final List<Vec3> extreme = new ArrayList<>();
 
     private Seeds(Surface a, Surface b, Box3 where, Tolerance tol) {
@@ -128,7 +131,7 @@ final class Seeds {
 
     private void visit(double u0, double u1, double v0, double v1, int depth) {
         if (++cells > MOST_CELLS) {
-            throw touching();
+            throw touch();
         }
         double um = 0.5 * (u0 + u1);
         double vm = 0.5 * (v0 + v1);
@@ -209,7 +212,7 @@ final class Seeds {
             det = j11 * j22 - j12 * j21;
             if (Math.abs(det) * scale * scale < 1e-12) {
                 if (!mixed && Math.abs(f(u, v)) <= tol.linear()) {
-                    throw touching();
+                    throw touch();
                 }
                 return;
             }
@@ -237,17 +240,15 @@ final class Seeds {
             }
             extreme.add(p);
             if (Math.abs(det) * scale * scale < 1e-6) {
-                throw touching();
+                throw touch();
             }
-            if (det < 0) {
-                branching.add(p);
-            }
+            (det < 0 ? branching : touching).add(p);
         } else if (!mixed && at * f[0] < 0) {
             crossing.add(between(new double[] {u, v}, cell[0]));
         }
     }
 
-    static GeometryException touching() {
+    static GeometryException touch() {
         return new GeometryException(
                 GeometryException.Reason.UNSUPPORTED_INTERSECTION,
                 "Two curved faces touch along a line, or almost do; that can't be built yet. Move one of them by a clear"

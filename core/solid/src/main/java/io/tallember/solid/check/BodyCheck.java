@@ -18,6 +18,7 @@ import io.tallember.solid.UvLoop;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.mass.MassProperties;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -132,33 +133,45 @@ public final class BodyCheck {
         }
     }
 
-    /** Round each corner the faces must form one ring. */
+    /** An edge's end at a corner. */
+    private record End(Edge edge, boolean start) {}
+
+    /** Round each corner the edges and the face corners between them must form one ring. */
     private void corners() {
-        Map<Vertex, Set<Face>> faces = new IdentityHashMap<>();
-        Map<Vertex, List<Edge>> edges = new IdentityHashMap<>();
-        for (Edge e : body.edges()) {
-            for (Vertex v : e.closed() ? List.of(e.start()) : List.of(e.start(), e.end())) {
-                edges.computeIfAbsent(v, k -> new ArrayList<>()).add(e);
-                faces.computeIfAbsent(v, k -> new HashSet<>()).addAll(body.facesOf(e));
-            }
-        }
-        faces.forEach((v, round) -> {
-            Set<Face> seen = new HashSet<>();
-            List<Face> todo = new ArrayList<>(List.of(round.iterator().next()));
-            while (!todo.isEmpty()) {
-                Face f = todo.remove(todo.size() - 1);
-                if (seen.add(f)) {
-                    edges.get(v).stream()
-                            .map(body::facesOf)
-                            .filter(two -> two.contains(f))
-                            .forEach(todo::addAll);
+        Map<End, End> group = new HashMap<>();
+        for (Face f : body.faces()) {
+            for (Loop l : f.loops()) {
+                List<Coedge> cs = l.coedges();
+                for (int i = 0; i < cs.size(); i++) {
+                    Coedge next = cs.get((i + 1) % cs.size());
+                    End a = root(group, new End(cs.get(i).edge(), !cs.get(i).forward()));
+                    End b = root(group, new End(next.edge(), next.forward()));
+                    if (!a.equals(b)) {
+                        group.put(a, b);
+                    }
                 }
             }
-            if (seen.size() < round.size()) {
-                touchesItself = true;
-                problem("the solid touches itself in a single point", v.point());
+        }
+        Map<Vertex, End> ringOf = new IdentityHashMap<>();
+        for (Edge e : body.edges()) {
+            for (boolean start : new boolean[] {true, false}) {
+                End r = root(group, new End(e, start));
+                Vertex v = start ? e.start() : e.end();
+                End known = ringOf.putIfAbsent(v, r);
+                if (known != null && !known.equals(r)) {
+                    touchesItself = true;
+                    problem("the solid touches itself in a single point", v.point());
+                }
             }
-        });
+        }
+    }
+
+    private static End root(Map<End, End> group, End e) {
+        End r = e;
+        while (group.containsKey(r)) {
+            r = group.get(r);
+        }
+        return r;
     }
 
     private void sizes() {

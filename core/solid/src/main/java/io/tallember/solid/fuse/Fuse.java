@@ -78,10 +78,15 @@ public final class Fuse {
         List<Box3> boxes =
                 bodies.stream().map(b -> b.bounds().grown(tol.linear())).toList();
         List<Built> kept = new ArrayList<>();
+        Contacts contacts = new Contacts(pool, tol);
         for (int i = 0; i < bodies.size(); i++) {
             for (Face face : bodies.get(i).faces()) {
                 for (FaceSplitter.Piece piece : splitter.split(face)) {
+                    int before = kept.size();
                     choose(piece, i, sections, classifiers, boxes, wanted, kept);
+                    if (kept.size() > before) {
+                        contacts.note(kept.get(before), sections.touching(face));
+                    }
                 }
             }
         }
@@ -89,6 +94,7 @@ public final class Fuse {
             throw new GeometryException(GeometryException.Reason.EMPTY_RESULT, "Nothing would be left of the part.");
         }
         Sewing.checkManifold(kept);
+        contacts.check(kept);
         List<Body> result = new Sewing(pool, tol).sew(new Simplify(pool, tol).apply(kept));
         result.forEach(b -> BodyCheck.quick(b, tol).orThrow());
         return result;

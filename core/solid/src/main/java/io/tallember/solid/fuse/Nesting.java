@@ -24,6 +24,9 @@ import java.util.Map;
  * loop has them on different sides.
  */
 final class Nesting {
+    /** Angles nearer than this are one. */
+    private static final double SAME = 1e-7;
+
     private record Walked(List<Fragment.Half> halves, UvLoop uv, double area) {}
 
     private final Surface surface;
@@ -184,9 +187,10 @@ final class Nesting {
                 double least = Double.POSITIVE_INFINITY;
                 for (Walked f : falling) {
                     double gap = height(f, byTube, u) - height(r, byTube, u);
-                    boolean one = f.halves().stream().allMatch(h -> r.halves().contains(h.twin()));
                     gap -= period * Math.floor(gap / period);
-                    gap = one ? period : gap;
+                    if (gap < SAME || gap > period - SAME) {
+                        gap = period; // back to back along one curve: the region runs all the way round
+                    }
                     if (gap < least) {
                         least = gap;
                         next = f;

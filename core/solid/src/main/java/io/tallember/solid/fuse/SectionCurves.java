@@ -43,6 +43,7 @@ final class SectionCurves {
     private final Interferences found;
     private final Tolerance tol;
     private final Map<Face, Set<Fragment>> cutting = new IdentityHashMap<>();
+    private final Map<Face, Set<Integer>> touching = new IdentityHashMap<>();
     private final Map<Face, List<Face>> sameSurface = new IdentityHashMap<>();
     private final List<Candidate> candidates = new ArrayList<>();
 
@@ -58,6 +59,13 @@ final class SectionCurves {
         for (Interferences.Lying l : found.lying()) {
             imprint(l);
         }
+    }
+
+    /** Places on a face where edges or faces of other bodies pierce or touch it. */
+    Set<Integer> touching(Face f) {
+        Set<Integer> out = new HashSet<>(touching.getOrDefault(f, Set.of()));
+        out.addAll(found.piercing(f));
+        return out;
     }
 
     Set<Fragment> cutting(Face f) {
@@ -89,7 +97,7 @@ final class SectionCurves {
             sameSurface.computeIfAbsent(b, k -> new ArrayList<>()).add(a);
             return;
         }
-        if (met.curves().isEmpty()) {
+        if (met.curves().isEmpty() && met.points().isEmpty()) {
             return;
         }
         Set<Integer> shared = places(a);
@@ -98,7 +106,10 @@ final class SectionCurves {
             if (where.contains(p)
                     && a.region().locate(p, tol) != Region.Place.OUTSIDE
                     && b.region().locate(p, tol) != Region.Place.OUTSIDE) {
-                shared.add(fragments.pool().add(p));
+                int place = fragments.pool().add(p);
+                shared.add(place);
+                touching.computeIfAbsent(a, k -> new HashSet<>()).add(place);
+                touching.computeIfAbsent(b, k -> new HashSet<>()).add(place);
             }
         }
         for (Curve c : met.curves()) {
@@ -147,6 +158,17 @@ final class SectionCurves {
         List<Stop> stops = new ArrayList<>();
         for (int place : shared) {
             Vec3 p = fragments.pool().point(place);
+            if (c instanceof IntersectionCurve k && !k.closed()) {
+                // a branch may begin and end in one point where it crosses itself
+                for (double end : new double[] {k.whole().lo(), k.whole().hi()}) {
+                    if (k.point(end).distance(p) <= 3 * tol.linear()) {
+                        stops.add(new Stop(end, place));
+                    }
+                }
+                if (stops.stream().anyMatch(s -> s.place() == place)) {
+                    continue;
+                }
+            }
             double t = c.project(p);
             if (c.point(t).distance(p) <= 3 * tol.linear()) {
                 stops.add(new Stop(t, place));

@@ -34,8 +34,12 @@ final class FaceIntegral {
     private static final GaussLegendre SEGMENT = new GaussLegendre(8);
 
     private static final GaussLegendre RULED = new GaussLegendre(4);
-    private static final GaussLegendre ROUND = new GaussLegendre(14);
-    private static final double PANEL = Math.PI / 3;
+    /** Trigonometric polynomials of the fourth degree over a right angle. */
+    private static final GaussLegendre ROUND = new GaussLegendre(10);
+    /** How many numbers {@link #of} gives. */
+    static final int SUMS = 11;
+
+    private static final double PANEL = Math.PI / 2;
 
     private final Face face;
     private final Surface s;
@@ -54,10 +58,11 @@ final class FaceIntegral {
     }
 
     /**
-     * Adds a face's integrals to {@code sum}: a third of the flux of q, the area, half the flux of the squares of q's
-     * coordinates; q is the place less {@code ref}.
+     * A face's integrals: a third of the flux of q, the area, half the flux of the squares of q's coordinates, the flux of each
+     * coordinate by itself, and the vector area; q is the place less {@code ref}.
      */
-    static void add(Face f, Vec3 ref, double[] sum) {
+    static double[] of(Face f, Vec3 ref) {
+        double[] sum = new double[SUMS];
         if (f.surface() instanceof Sphere sphere) {
             Sphere turned = turned(sphere, f);
             Vec3 pole = turned.point(0, Math.PI / 2);
@@ -74,6 +79,7 @@ final class FaceIntegral {
                     : f.surface().project(f.bounds().centre()).y();
             new FaceIntegral(f, f.surface(), ref, sum, false, from).loops(0);
         }
+        return sum;
     }
 
     private static boolean holds(Face f, Vec3 p) {
@@ -88,6 +94,9 @@ final class FaceIntegral {
         sum[2] += v * c.x();
         sum[3] += v * c.y();
         sum[4] += v * c.z();
+        sum[5] += v;
+        sum[6] += v;
+        sum[7] += v;
     }
 
     private static void addRing(Face f, Torus t, Vec3 ref, double[] sum) {
@@ -100,7 +109,10 @@ final class FaceIntegral {
             double volume = 2 * Math.PI * Math.PI * t.major() * t.minor() * t.minor();
             addWhole(f, volume, 4 * Math.PI * Math.PI * t.major() * t.minor(), t.frame().origin(), ref, sum);
         }
-        FaceIntegral whole = new FaceIntegral(f, t, ref, sum, byTube, 0);
+        double from = uv.isEmpty()
+                ? 0
+                : byTube ? uv.get(0).points().get(0).x() : uv.get(0).points().get(0).y();
+        FaceIntegral whole = new FaceIntegral(f, t, ref, sum, byTube, from);
         // of a pair that winds round, the one with the region below it is lifted above the other
         UvLoop lower = null;
         for (UvLoop l : uv) {
@@ -221,6 +233,12 @@ final class FaceIntegral {
                 sum[2] += sign * 0.5 * q.x() * q.x() * normal.x();
                 sum[3] += sign * 0.5 * q.y() * q.y() * normal.y();
                 sum[4] += sign * 0.5 * q.z() * q.z() * normal.z();
+                sum[5] += sign * q.x() * normal.x();
+                sum[6] += sign * q.y() * normal.y();
+                sum[7] += sign * q.z() * normal.z();
+                sum[8] += sign * normal.x();
+                sum[9] += sign * normal.y();
+                sum[10] += sign * normal.z();
             }
         }
     }

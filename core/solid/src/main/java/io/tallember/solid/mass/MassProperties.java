@@ -18,6 +18,7 @@ import java.util.WeakHashMap;
  */
 public record MassProperties(double volume, double area, Vec3 centroid) {
     private static final Map<Body, MassProperties> KNOWN = Collections.synchronizedMap(new WeakHashMap<>());
+    private static final Map<Face, Own> FACES = Collections.synchronizedMap(new WeakHashMap<>());
 
     /** Of one body. The volume of an inside-out body is negative. Bodies don't change, so the result is kept. */
     public static MassProperties of(Body body) {
@@ -33,10 +34,33 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
         Vec3 ref = body.bounds().centre();
         double[] sum = new double[5];
         for (Face f : body.faces()) {
-            FaceIntegral.add(f, ref, sum);
+            Own own = own(f);
+            addMoved(own.sums(), own.ref().minus(ref), sum);
         }
         Vec3 c = new Vec3(sum[2] / sum[0], sum[3] / sum[0], sum[4] / sum[0]);
         return new MassProperties(sum[0], sum[1], ref.plus(c));
+    }
+
+    /** A face's integrals about its own middle; faces don't change, so they are kept. */
+    private record Own(Vec3 ref, double[] sums) {}
+
+    private static Own own(Face f) {
+        Own known = FACES.get(f);
+        if (known == null) {
+            Vec3 ref = f.bounds().centre();
+            known = new Own(ref, FaceIntegral.of(f, ref));
+            FACES.put(f, known);
+        }
+        return known;
+    }
+
+    /** Adds integrals about one place as they are about another, {@code d} before it. */
+    private static void addMoved(double[] s, Vec3 d, double[] sum) {
+        sum[0] += s[0] + (d.x() * s[8] + d.y() * s[9] + d.z() * s[10]) / 3;
+        sum[1] += s[1];
+        sum[2] += s[2] + d.x() * s[5] + 0.5 * d.x() * d.x() * s[8];
+        sum[3] += s[3] + d.y() * s[6] + 0.5 * d.y() * d.y() * s[9];
+        sum[4] += s[4] + d.z() * s[7] + 0.5 * d.z() * d.z() * s[10];
     }
 
     /** Of several bodies together. */
@@ -55,8 +79,6 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
 
     /** Area of a face in mm2; negative when its loops run the wrong way round. */
     public static double area(Face f) {
-        double[] sum = new double[5];
-        FaceIntegral.add(f, f.bounds().centre(), sum);
-        return sum[1];
+        return own(f).sums()[1];
     }
 }
