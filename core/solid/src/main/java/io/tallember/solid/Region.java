@@ -254,6 +254,11 @@ public final class Region {
      * longest pieces inward, by shrinking steps; the one farthest from the boundary wins.
      */
     public Optional<Vec3> interiorPoint(Tolerance tol) {
+        return interiorPoint(tol, 0);
+    }
+
+    /** Another point well inside for each {@code choice}, for callers that one doesn't suit. */
+    public Optional<Vec3> interiorPoint(Tolerance tol, int choice) {
         List<Integer> order = new ArrayList<>();
         for (int i = 0; i < boxes.length; i++) {
             order.add(i);
@@ -262,13 +267,13 @@ public final class Region {
         Vec3 best = null;
         double bestDistance = 0;
         if (boxes.length == 0) {
-            return Optional.of(surface.point(0.3, 0.2));
+            return Optional.of(surface.point(0.3 + choice, 0.2));
         }
         double enough = 0.02 * bounds().diagonal();
         for (int rank = 0; rank < order.size() && bestDistance < enough && (best == null || rank < 8); rank++) {
             Piece piece = pieces.get(order.get(rank));
             double length = boxes[order.get(rank)].diagonal();
-            for (double where : new double[] {0.5, 0.31}) {
+            for (double where : new double[] {0.5 - 0.11 * choice, 0.31 + 0.07 * choice}) {
                 double t = piece.at(where);
                 Vec3 q = piece.curve().point(t);
                 Vec3 left = outward(q).cross(piece.travel(t)).unit();

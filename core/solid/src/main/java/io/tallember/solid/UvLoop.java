@@ -63,7 +63,7 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
     /** Parameters along a piece in its direction, close enough that its image is near a polyline. */
     static double[] samples(Piece piece) {
         double[] breaks = piece.curve().breaks(piece.range());
-        int each = piece.curve() instanceof Line ? 1 : piece.curve() instanceof IntersectionCurve ? 2 : 4;
+        int each = piece.curve() instanceof Line || piece.curve() instanceof IntersectionCurve ? 2 : 4;
         int n = (breaks.length - 1) * each;
         double[] out = new double[n + 1];
         for (int i = 0; i <= n; i++) {
@@ -95,23 +95,23 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
         return winding != 0 || windingV != 0;
     }
 
-    /** The same loop with u and v exchanged (so with its left on its right). */
-    public UvLoop exchanged() {
-        return new UvLoop(points.stream().map(p -> new Vec2(p.y(), p.x())).toList(), windingV, winding);
-    }
-
-    /** Height at which a loop that winds round passes the angle {@code u}. */
-    public double heightAt(double u, double period) {
-        for (int i = 0; i + 1 < points.size(); i++) {
-            Vec2 a = points.get(i);
-            Vec2 b = points.get(i + 1);
-            double lo = Math.min(a.x(), b.x());
-            double hi = Math.max(a.x(), b.x());
-            double w = u + period * Math.ceil((lo - u) / period);
-            if (w <= hi && hi > lo) {
-                return a.y() + (b.y() - a.y()) * (w - a.x()) / (b.x() - a.x());
-            }
+    /**
+     * The mean of the second parameter over one turn of the first, for a loop that winds round once. Of two such loops that don't
+     * cross the upper one has the greater mean, however they twist. By parabolas through the points, which come in pairs.
+     */
+    public double meanHeight() {
+        double sum = 0;
+        int n = points.size();
+        for (int i = 0; i + 2 < n; i += 2) {
+            Vec2 p = points.get(i);
+            Vec2 q = points.get(i + 1);
+            Vec2 r = points.get(i + 2);
+            double a1 = 0.5 * (r.x() - p.x());
+            double a2 = 0.5 * (r.x() - 2 * q.x() + p.x());
+            double b1 = 0.5 * (r.y() - p.y());
+            double b2 = 0.5 * (r.y() - 2 * q.y() + p.y());
+            sum += 2 * a1 * q.y() + 4.0 / 3 * a2 * b1 + 2.0 / 3 * a1 * b2;
         }
-        return points.get(0).y();
+        return sum / (points.get(n - 1).x() - points.get(0).x());
     }
 }

@@ -12,6 +12,7 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import java.util.List;
+import java.util.Optional;
 
 /** Whether a point lies inside a body: a ray is cast and its crossings counted; a ray that grazes is cast again elsewhere. */
 public final class Classifier {
@@ -30,11 +31,18 @@ public final class Classifier {
     /**
      * Judges a point that is not on the boundary.
      *
-     * @throws GeometryException INCONSISTENT when every ray grazes, which only a damaged body does
+     * @throws GeometryException INCONSISTENT when every ray grazes: the point is on the boundary after all
      */
     public boolean inside(Vec3 p) {
+        return judge(p)
+                .orElseThrow(() -> new GeometryException(
+                        GeometryException.Reason.INCONSISTENT, "A body's inside can't be told from its outside."));
+    }
+
+    /** Whether a point is inside, or nothing when every ray grazes. */
+    Optional<Boolean> judge(Vec3 p) {
         if (!bounds.contains(p)) {
-            return false;
+            return Optional.of(false);
         }
         for (int i = 0; i < TRIES; i++) {
             // Directions spread by the golden angle: no two alike, none along an axis.
@@ -43,11 +51,10 @@ public final class Classifier {
             double r = Math.sqrt(1 - z * z);
             int crossings = crossings(p, new Vec3(r * Math.cos(turn), r * Math.sin(turn), z));
             if (crossings >= 0) {
-                return crossings % 2 == 1;
+                return Optional.of(crossings % 2 == 1);
             }
         }
-        throw new GeometryException(
-                GeometryException.Reason.INCONSISTENT, "A body's inside can't be told from its outside.");
+        return Optional.empty();
     }
 
     private int crossings(Vec3 p, Vec3 direction) {

@@ -10,6 +10,7 @@ import io.tallember.solid.Region;
 import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 
 /**
@@ -21,6 +22,9 @@ import java.util.function.Predicate;
  * on the input's own surfaces, and may be several bodies.
  */
 public final class Fuse {
+    /** How many points of a piece are tried before giving up. */
+    private static final int CHOICES = 4;
+
     private final List<Body> bodies;
     private final Tolerance tol;
 
@@ -110,11 +114,42 @@ public final class Fuse {
             List<Built> kept) {
         Face face = piece.face();
         Region region = piece.untouched() ? face.region() : new Region(face.surface(), face.sense(), piece.loops());
-        Vec3 p = region.interiorPoint(tol)
-                .orElseThrow(() -> new GeometryException(
-                        GeometryException.Reason.INCONSISTENT,
-                        "A sliver of a face thinner than the tolerance would be left over. Move one of the shapes by a"
-                                + " clear amount, or make them flush."));
+        for (int choice = 0; choice < CHOICES; choice++) {
+            Vec3 p = region.interiorPoint(tol, choice)
+                    .orElseThrow(() -> new GeometryException(
+                            GeometryException.Reason.INCONSISTENT,
+                            "A sliver of a face thinner than the tolerance would be left over. Move one of the shapes by a"
+                                    + " clear amount, or make them flush."));
+            Sides sides = sides(p, face, own, sections, classifiers, boxes);
+            if (sides == null) {
+                continue; // the point happens to be where the other body touches this face
+            }
+            boolean within = wanted.test(sides.material());
+            if (sides.doubled() || within == wanted.test(sides.outer())) {
+                return;
+            }
+            if (within) {
+                kept.add(new Built(
+                        face.surface(), face.sense(), piece.loops(), face.origins(), piece.untouched() ? face : null));
+            } else {
+                kept.add(new Built(face.surface(), !face.sense(), turned(piece.loops()), face.origins(), null));
+            }
+            return;
+        }
+        throw new GeometryException(
+                GeometryException.Reason.INCONSISTENT, "A body's inside can't be told from its outside.");
+    }
+
+    /**
+     * Which bodies are on either side of a face at a point.
+     *
+     * @param doubled whether an earlier body has the same face there, whose piece stands for both
+     */
+    private record Sides(boolean[] material, boolean[] outer, boolean doubled) {}
+
+    /** The sides, or null when the point is on another body's boundary. */
+    private Sides sides(
+            Vec3 p, Face face, int own, SectionCurves sections, List<Classifier> classifiers, List<Box3> boxes) {
         boolean[] materialSide = new boolean[bodies.size()];
         boolean[] outerSide = new boolean[bodies.size()];
         materialSide[own] = true;
@@ -129,25 +164,20 @@ public final class Fuse {
             Face partner =
                     onSame.stream().filter(body.faces()::contains).findFirst().orElse(null);
             if (partner == null) {
-                materialSide[k] = classifiers.get(k).inside(p);
-                outerSide[k] = materialSide[k];
+                Optional<Boolean> inside = classifiers.get(k).judge(p);
+                if (inside.isEmpty()) {
+                    return null;
+                }
+                materialSide[k] = inside.get();
+                outerSide[k] = inside.get();
             } else if (k < own) {
-                return; // the earlier body's piece stands for both
+                return new Sides(materialSide, outerSide, true);
             } else {
                 materialSide[k] = partner.outward(p).dot(face.outward(p)) > 0;
                 outerSide[k] = !materialSide[k];
             }
         }
-        boolean within = wanted.test(materialSide);
-        if (within == wanted.test(outerSide)) {
-            return;
-        }
-        if (within) {
-            kept.add(new Built(
-                    face.surface(), face.sense(), piece.loops(), face.origins(), piece.untouched() ? face : null));
-        } else {
-            kept.add(new Built(face.surface(), !face.sense(), turned(piece.loops()), face.origins(), null));
-        }
+        return new Sides(materialSide, outerSide, false);
     }
 
     private static List<List<Fragment.Half>> turned(List<List<Fragment.Half>> loops) {

@@ -7,6 +7,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Region;
+import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -24,9 +25,6 @@ import java.util.Map;
  * loop has them on different sides.
  */
 final class Nesting {
-    /** Angles nearer than this are one. */
-    private static final double SAME = 1e-7;
-
     private record Walked(List<Fragment.Half> halves, UvLoop uv, double area) {}
 
     private final Surface surface;
@@ -159,47 +157,38 @@ final class Nesting {
         if (winding.isEmpty()) {
             return List.of();
         }
-        boolean byTube = winding.get(0).uv().winding() == 0;
+        RingTurn turn = RingTurn.of(winding.stream().map(Walked::uv).toList());
         List<Walked> rising = new ArrayList<>();
         List<Walked> falling = new ArrayList<>();
         for (Walked w : winding) {
-            UvLoop uv = w.uv();
-            if (uv.winding() != 0 && uv.windingV() != 0 || byTube != (uv.winding() == 0)) {
+            UvLoop uv = turn.apply(w.uv());
+            if (uv.winding() == 0 || uv.windingV() != 0) {
                 throw LoopWalker.disagree();
             }
-            // above a loop with growing angle lies its left, seen with the normal outward; growing tube angle has it below
-            int turns = byTube ? -uv.windingV() : uv.winding();
-            (sense == turns > 0 ? rising : falling).add(w);
+            (turn.rises(uv, sense) ? rising : falling).add(new Walked(w.halves(), uv, w.area()));
         }
-        double period = 2 * Math.PI;
-        UvLoop first = turned(winding.get(0), byTube);
-        double u = first.points().get(0).x();
-        Comparator<Walked> byHeight = Comparator.comparingDouble(w -> height(w, byTube, u));
+        return surface instanceof Torus ? roundRing(rising, falling) : stacked(rising, falling);
+    }
+
+    private static List<List<Walked>> roundRing(List<Walked> rising, List<Walked> falling) {
+        List<List<Walked>> out = new ArrayList<>();
+        if (rising.size() != falling.size()) {
+            throw LoopWalker.disagree();
+        }
+        for (Walked r : rising) {
+            Walked next = falling.stream()
+                    .min(Comparator.comparingDouble(f -> RingTurn.gap(r.uv(), f.uv())))
+                    .orElseThrow();
+            out.add(new ArrayList<>(List.of(r, next)));
+        }
+        return out;
+    }
+
+    private List<List<Walked>> stacked(List<Walked> rising, List<Walked> falling) {
+        Comparator<Walked> byHeight = Comparator.comparingDouble(w -> w.uv().meanHeight());
         rising.sort(byHeight);
         falling.sort(byHeight);
         List<List<Walked>> out = new ArrayList<>();
-        if (surface instanceof Torus) {
-            if (rising.size() != falling.size()) {
-                throw LoopWalker.disagree();
-            }
-            for (Walked r : rising) {
-                Walked next = null;
-                double least = Double.POSITIVE_INFINITY;
-                for (Walked f : falling) {
-                    double gap = height(f, byTube, u) - height(r, byTube, u);
-                    gap -= period * Math.floor(gap / period);
-                    if (gap < SAME || gap > period - SAME) {
-                        gap = period; // back to back along one curve: the region runs all the way round
-                    }
-                    if (gap < least) {
-                        least = gap;
-                        next = f;
-                    }
-                }
-                out.add(new ArrayList<>(List.of(r, next)));
-            }
-            return out;
-        }
         if (surface instanceof Cone && falling.size() == rising.size() + 1) {
             out.add(new ArrayList<>(List.of(falling.remove(0))));
         }
@@ -210,15 +199,5 @@ final class Nesting {
             out.add(new ArrayList<>(List.of(rising.get(i), falling.get(i))));
         }
         return out;
-    }
-
-    private static UvLoop turned(Walked w, boolean byTube) {
-        return byTube ? w.uv().exchanged() : w.uv();
-    }
-
-    /** Height over the angle u; on a ring brought into one period. */
-    private double height(Walked w, boolean byTube, double u) {
-        double h = turned(w, byTube).heightAt(u, 2 * Math.PI);
-        return surface instanceof Torus ? h - 2 * Math.PI * Math.floor(h / (2 * Math.PI)) : h;
     }
 }

@@ -2,6 +2,7 @@ package io.tallember.solid.fuse;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -174,6 +175,9 @@ final class Simplify {
         if (!a.curve.getClass().equals(b.curve.getClass()) || !CurveCurve.same(b.curve, b.range, a.curve, tol)) {
             return null;
         }
+        if (a.curve instanceof IntersectionCurve k && !(a.curve == b.curve && k.closed())) {
+            return joinedChain(k, a, b, place);
+        }
         Curve c = a.curve;
         boolean afterA = a.end == place && (a.start != place);
         int far = b.start == place ? b.end : b.start;
@@ -193,6 +197,36 @@ final class Simplify {
                 ? b.curve.derivative(b.range.lo())
                 : b.curve.derivative(b.range.hi()).negated();
         return outOfA.dot(intoB) > 0 ? new Fragment(c, range, start, end, null) : null;
+    }
+
+    /** Two stretches of chains of the same surfaces as one chain. */
+    private Fragment joinedChain(IntersectionCurve k, Fragment a, Fragment b, int place) {
+        List<Vec3> chain = points(a, a.end == place);
+        List<Vec3> rest = points(b, b.start == place);
+        Vec3 turn = chain.get(chain.size() - 1).minus(chain.get(chain.size() - 2));
+        if (turn.dot(rest.get(1).minus(rest.get(0))) <= 0) {
+            return null; // a fold is no continuation
+        }
+        chain.addAll(rest.subList(1, rest.size()));
+        int start = a.end == place ? a.start : a.end;
+        int end = b.start == place ? b.end : b.start;
+        boolean closed = start == end;
+        if (closed) {
+            chain.remove(chain.size() - 1);
+        }
+        IntersectionCurve joined = new IntersectionCurve(k.first(), k.second(), chain, closed);
+        return new Fragment(joined, joined.whole(), start, end, null);
+    }
+
+    private static List<Vec3> points(Fragment f, boolean forward) {
+        List<Vec3> out = new ArrayList<>();
+        for (double t : f.curve.breaks(f.range)) {
+            out.add(f.curve.point(t));
+        }
+        if (!forward) {
+            java.util.Collections.reverse(out);
+        }
+        return out;
     }
 
     /** The length of b's stretch in the parameter of c. */

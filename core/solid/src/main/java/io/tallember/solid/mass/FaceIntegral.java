@@ -5,6 +5,7 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GaussLegendre;
 import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Sphere;
@@ -16,7 +17,9 @@ import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Region;
+import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -41,19 +44,21 @@ final class FaceIntegral {
 
     private static final double PANEL = Math.PI / 2;
 
+    private static final RingTurn STRAIGHT_ON = new RingTurn(false, 0);
+
     private final Face face;
     private final Surface s;
     private final Vec3 ref;
     private final double[] sum;
-    private final boolean exchanged;
+    private final RingTurn turn;
     private final double from;
 
-    private FaceIntegral(Face face, Surface s, Vec3 ref, double[] sum, boolean exchanged, double from) {
+    private FaceIntegral(Face face, Surface s, Vec3 ref, double[] sum, RingTurn turn, double from) {
         this.face = face;
         this.s = s;
         this.ref = ref;
         this.sum = sum;
-        this.exchanged = exchanged;
+        this.turn = turn;
         this.from = from;
     }
 
@@ -70,14 +75,14 @@ final class FaceIntegral {
                 double v = 4.0 / 3 * Math.PI * Math.pow(turned.radius(), 3);
                 addWhole(f, v, 4 * Math.PI * turned.radius() * turned.radius(), turned.centre(), ref, sum);
             }
-            new FaceIntegral(f, turned, ref, sum, false, -Math.PI / 2).loops(0);
+            new FaceIntegral(f, turned, ref, sum, STRAIGHT_ON, -Math.PI / 2).loops();
         } else if (f.surface() instanceof Torus t) {
             addRing(f, t, ref, sum);
         } else {
             double from = f.surface() instanceof Cone c
                     ? c.apexHeight()
                     : f.surface().project(f.bounds().centre()).y();
-            new FaceIntegral(f, f.surface(), ref, sum, false, from).loops(0);
+            new FaceIntegral(f, f.surface(), ref, sum, STRAIGHT_ON, from).loops();
         }
         return sum;
     }
@@ -102,34 +107,30 @@ final class FaceIntegral {
     private static void addRing(Face f, Torus t, Vec3 ref, double[] sum) {
         List<UvLoop> uv =
                 f.loops().stream().map(l -> UvLoop.of(t, l.coedges())).toList();
-        boolean byTube = uv.stream().anyMatch(l -> l.windingV() != 0);
-        boolean around = uv.stream().anyMatch(l -> l.winding() != 0);
+        RingTurn turn = RingTurn.of(uv);
+        boolean winds = uv.stream().anyMatch(UvLoop::windsRound);
         boolean outer = uv.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == f.sense());
-        if (!byTube && !around && !outer) {
+        if (!winds && !outer) {
             double volume = 2 * Math.PI * Math.PI * t.major() * t.minor() * t.minor();
             addWhole(f, volume, 4 * Math.PI * Math.PI * t.major() * t.minor(), t.frame().origin(), ref, sum);
         }
-        double from = uv.isEmpty()
-                ? 0
-                : byTube ? uv.get(0).points().get(0).x() : uv.get(0).points().get(0).y();
-        FaceIntegral whole = new FaceIntegral(f, t, ref, sum, byTube, from);
-        // of a pair that winds round, the one with the region below it is lifted above the other
-        UvLoop lower = null;
-        for (UvLoop l : uv) {
-            UvLoop k = byTube ? l.exchanged() : l;
-            if (k.winding() != 0 && (f.sense() == (byTube ? k.winding() < 0 : k.winding() > 0))) {
-                lower = k;
-            }
+        if (uv.isEmpty()) {
+            return;
         }
-        for (int i = 0; i < uv.size(); i++) {
-            UvLoop k = byTube ? uv.get(i).exchanged() : uv.get(i);
-            double lift = 0;
-            if (lower != null && k.winding() != 0 && k != lower && !k.equals(lower)) {
-                double u = lower.points().get(0).x();
-                double gap = k.heightAt(u, 2 * Math.PI) - lower.heightAt(u, 2 * Math.PI);
-                lift = -2 * Math.PI * Math.floor(gap / (2 * Math.PI));
-            }
-            whole.loop(f.loops().get(i), k.points().get(0).y() + lift);
+        List<UvLoop> turned = uv.stream().map(turn::apply).toList();
+        FaceIntegral whole =
+                new FaceIntegral(f, t, ref, sum, turn, turned.get(0).points().get(0).y());
+        // of a pair that winds round, the one with the region below it is lifted above the other
+        UvLoop lower = turned.stream()
+                .filter(l -> l.winding() != 0 && turn.rises(l, f.sense()))
+                .findFirst()
+                .orElse(null);
+        for (int i = 0; i < turned.size(); i++) {
+            UvLoop l = turned.get(i);
+            boolean above = lower != null && l.winding() != 0 && !turn.rises(l, f.sense());
+            double lift = above ? RingTurn.lift(lower, l) : 0;
+            Vec2 first = uv.get(i).points().get(0);
+            whole.ringLoop(f.loops().get(i), first, lift);
         }
     }
 
@@ -162,58 +163,92 @@ final class FaceIntegral {
         return new Sphere(Frame.of(s.centre(), best), s.radius());
     }
 
-    private void loops(double start) {
+    private void loops() {
         for (Loop l : face.loops()) {
-            loop(l, start);
+            ringLoop(l, null, 0);
         }
     }
 
-    /** One loop; on a ring the parameter across is unwrapped along it, from {@code start}. */
-    private void loop(Loop loop, double start) {
-        double across = start;
+    /**
+     * One loop. On a ring its parameters are unwrapped along it, from {@code start}, and lifted across by {@code lift}; elsewhere start
+     * is null.
+     */
+    private void ringLoop(Loop loop, Vec2 start, double lift) {
+        Vec2 last = start;
+        boolean exchanged = turn.exchanged();
         double side = face.sense() == exchanged ? 1 : -1;
-        boolean flat = s instanceof Plane;
-        int finer = s instanceof Sphere ? 4 : s instanceof Plane ? 1 : 2;
         for (Coedge c : loop.coedges()) {
             Curve curve = c.curve();
-            boolean straight = curve instanceof Line;
-            boolean chain = curve instanceof IntersectionCurve;
-            GaussLegendre along = straight && flat ? STRAIGHT : chain ? SEGMENT : ALONG;
-            double[] breaks = curve.breaks(c.range());
-            int each = straight || chain ? 1 : finer;
-            int parts = (breaks.length - 1) * each;
-            for (int k = 0; k < parts; k++) {
-                int part = c.forward() ? k : parts - 1 - k;
-                double b0 = breaks[part / each];
-                double b1 = breaks[part / each + 1];
-                double lo = b0 + (b1 - b0) * (part % each) / each;
-                double hi = b0 + (b1 - b0) * (part % each + 1) / each;
+            GaussLegendre along = nodes(curve);
+            double[] panels = panels(curve, c.range());
+            for (int k = 0; k + 1 < panels.length; k++) {
+                int part = c.forward() ? k : panels.length - 2 - k;
+                double lo = panels[part];
+                double hi = panels[part + 1];
                 for (int i = 0; i < along.size(); i++) {
                     int node = c.forward() ? along.size() - 1 - i : i;
                     double t = along.node(node, lo, hi);
                     Vec2 uv = s.project(curve.point(t));
-                    if (s instanceof Torus) {
-                        across = unwrapped(exchanged ? uv.x() : uv.y(), across);
-                    } else {
-                        across = uv.y();
+                    double at = uv.x();
+                    double to = uv.y();
+                    double base = from;
+                    if (start != null) {
+                        last = UvLoop.near(uv, last, 2 * Math.PI, 2 * Math.PI);
+                        at = exchanged ? last.y() : last.x();
+                        to = (exchanged ? last.x() : last.y()) + lift;
+                        base = from + turn.shear() * at;
                     }
                     Vec3 d = exchanged ? s.dv(uv.x(), uv.y()) : s.du(uv.x(), uv.y());
                     double rate = c.travel(t).dot(d) / d.dot(d);
                     double w = side * along.weight(node, lo, hi) * rate;
                     if (w != 0) {
-                        column(exchanged ? uv.y() : uv.x(), across, w);
+                        column(at, base, to, w);
                     }
                 }
             }
         }
     }
 
-    private static double unwrapped(double x, double near) {
-        return x - 2 * Math.PI * Math.rint((x - near) / (2 * Math.PI));
+    private GaussLegendre nodes(Curve c) {
+        return c instanceof Line && s instanceof Plane ? STRAIGHT : c instanceof IntersectionCurve ? SEGMENT : ALONG;
     }
 
-    /** Adds w times the integrals across, from the fixed parameter to {@code to}. */
-    private void column(double at, double to, double w) {
+    /** Where to cut a curve's range so that on each part the integrand is as good as a polynomial. */
+    private double[] panels(Curve c, Interval range) {
+        double[] breaks = c.breaks(range);
+        if (c instanceof Line) {
+            return breaks;
+        }
+        if (s instanceof Cone cone) {
+            List<Double> out = new ArrayList<>(List.of(breaks[0]));
+            for (int i = 0; i + 1 < breaks.length; i++) {
+                nearApex(c, cone.apex(), breaks[i], breaks[i + 1], 0, out);
+            }
+            return out.stream().mapToDouble(Double::doubleValue).toArray();
+        }
+        int each = c instanceof IntersectionCurve || s instanceof Plane ? 1 : s instanceof Sphere ? 4 : 2;
+        double[] out = new double[(breaks.length - 1) * each + 1];
+        for (int i = 0; i < out.length; i++) {
+            int k = Math.min(i / each, breaks.length - 2);
+            out[i] = breaks[k] + (breaks[k + 1] - breaks[k]) * (i - k * each) / each;
+        }
+        return out;
+    }
+
+    /** Parts no longer than half their distance from the apex, where the radius has its root. */
+    private static void nearApex(Curve c, Vec3 apex, double lo, double hi, int depth, List<Double> out) {
+        double mid = 0.5 * (lo + hi);
+        double length = c.point(lo).distance(c.point(mid)) + c.point(mid).distance(c.point(hi));
+        if (depth < 30 && length > 0.5 * c.point(mid).distance(apex)) {
+            nearApex(c, apex, lo, mid, depth + 1, out);
+            nearApex(c, apex, mid, hi, depth + 1, out);
+        } else {
+            out.add(hi);
+        }
+    }
+
+    /** Adds w times the integrals across, from one parameter to another. */
+    private void column(double at, double from, double to, double w) {
         boolean ruled = !(s instanceof Sphere) && !(s instanceof Torus);
         GaussLegendre nodes = ruled ? RULED : ROUND;
         int panels = ruled ? 1 : Math.max(1, (int) Math.ceil(Math.abs(to - from) / PANEL));
@@ -222,8 +257,8 @@ final class FaceIntegral {
             double hi = from + (to - from) * (p + 1) / panels;
             for (int j = 0; j < nodes.size(); j++) {
                 double x = nodes.node(j, lo, hi);
-                double u = exchanged ? x : at;
-                double v = exchanged ? at : x;
+                double u = turn.exchanged() ? x : at;
+                double v = turn.exchanged() ? at : x;
                 Vec3 normal = s.du(u, v).cross(s.dv(u, v));
                 double wj = w * nodes.weight(j, lo, hi);
                 Vec3 q = s.point(u, v).minus(ref);

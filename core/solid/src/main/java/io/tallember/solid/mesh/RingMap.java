@@ -4,6 +4,7 @@ import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
+import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
 import java.util.List;
@@ -16,8 +17,7 @@ final class RingMap implements Flat {
     private final Torus torus;
     private final double stepU;
     private final double stepV;
-    /** Whether the annulus runs round the tube; else round the axis. */
-    private final boolean byTube;
+    private final RingTurn turn;
 
     private final boolean annulus;
     private final boolean cut;
@@ -37,16 +37,15 @@ final class RingMap implements Flat {
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
         boolean outer = loops.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == face.sense());
         if (winds) {
-            byTube = loops.stream().anyMatch(l -> l.windingV() != 0);
+            turn = RingTurn.of(loops);
             annulus = true;
             cut = false;
             double[] span = between(loops, face.sense());
             low = span[0];
             high = span[1];
-            double mid = 0.5 * (low + high);
-            middle = new Vec2(byTube ? mid : 0, byTube ? 0 : mid);
+            middle = new Vec2(0, 0.5 * (low + high));
         } else if (outer) {
-            byTube = false;
+            turn = new RingTurn(false, 0);
             annulus = false;
             cut = false;
             low = 0;
@@ -63,10 +62,10 @@ final class RingMap implements Flat {
             cut = true;
             double freeU = free(loops, false);
             double freeV = Double.isNaN(freeU) ? free(loops, true) : 0;
-            byTube = !Double.isNaN(freeU) || Double.isNaN(freeV);
+            turn = new RingTurn(!Double.isNaN(freeU) || Double.isNaN(freeV), 0);
             low = Double.isNaN(freeU) ? (Double.isNaN(freeV) ? 0 : freeV) : freeU;
             high = low + 2 * Math.PI;
-            middle = new Vec2(byTube ? low + Math.PI : 0, byTube ? 0 : low + Math.PI);
+            middle = new Vec2(0, low + Math.PI);
         }
     }
 
@@ -75,21 +74,18 @@ final class RingMap implements Flat {
         UvLoop lower = null;
         UvLoop upper = null;
         for (UvLoop l : loops) {
-            UvLoop k = byTube ? l.exchanged() : l;
+            UvLoop k = turn.apply(l);
             if (k.winding() == 0) {
                 continue;
             }
-            if (sense == (byTube ? k.winding() < 0 : k.winding() > 0)) {
+            if (turn.rises(k, sense)) {
                 lower = k;
             } else {
                 upper = k;
             }
         }
-        double u = lower.points().get(0).x();
-        double gap = upper.heightAt(u, 2 * Math.PI) - lower.heightAt(u, 2 * Math.PI);
-        double lift = -2 * Math.PI * Math.floor(gap / (2 * Math.PI));
         double lo = lower.points().stream().mapToDouble(Vec2::y).min().orElse(0);
-        double hi = upper.points().stream().mapToDouble(Vec2::y).max().orElse(0) + lift;
+        double hi = upper.points().stream().mapToDouble(Vec2::y).max().orElse(0) + RingTurn.lift(lower, upper);
         return new double[] {lo, hi};
     }
 
@@ -117,32 +113,29 @@ final class RingMap implements Flat {
         return best < 0 ? Double.NaN : 2 * Math.PI * (best % n) / n;
     }
 
-    private Vec2 unwrapped(Vec3 p) {
-        return UvLoop.near(torus.project(p), middle, 2 * Math.PI, 2 * Math.PI);
-    }
-
     @Override
     public Corner corner(Vec3 p, int point) {
-        Vec2 q = unwrapped(p);
         if (!annulus) {
+            Vec2 q = UvLoop.near(torus.project(p), middle, 2 * Math.PI, 2 * Math.PI);
             double scale = 1 / (torus.major() + torus.minor());
             return new Corner(
                     (q.x() - middle.x()) * torus.major() * scale, (q.y() - middle.y()) * torus.minor() * scale, point);
         }
-        return byTube ? polar(q.y(), q.x(), point) : polar(q.x(), q.y(), point);
+        Vec2 q = UvLoop.near(turn.apply(torus.project(p)), middle, 0, 2 * Math.PI);
+        return polar(q.x(), q.y(), point);
     }
 
     private double ratio() {
-        return byTube ? torus.major() / torus.minor() : torus.minor() / torus.major();
+        return turn.exchanged() ? torus.major() / torus.minor() : torus.minor() / torus.major();
     }
 
     private double reach() {
         return 1 / (1 + (high - low) * ratio());
     }
 
-    private Corner polar(double turn, double across, int point) {
+    private Corner polar(double along, double across, int point) {
         double r = (1 + (across - low) * ratio()) * reach();
-        return new Corner(r * Math.cos(turn), r * Math.sin(turn), point);
+        return new Corner(r * Math.cos(along), r * Math.sin(along), point);
     }
 
     @Override
@@ -152,27 +145,34 @@ final class RingMap implements Flat {
         }
         List<Corner> inner = new ArrayList<>();
         List<Corner> outer = new ArrayList<>();
-        int n = (int) Math.ceil(2 * Math.PI / (byTube ? stepV : stepU));
+        int n = (int) Math.ceil(2 * Math.PI / (turn.exchanged() ? stepV : stepU));
         for (int i = 0; i < n; i++) {
-            double turn = 2 * Math.PI * i / n;
-            inner.add(polar(turn, low, points.size()));
-            outer.add(polar(turn, high, points.size()));
-            points.add(byTube ? torus.point(low, turn) : torus.point(turn, low));
+            double along = 2 * Math.PI * i / n;
+            inner.add(polar(along, low, points.size()));
+            outer.add(polar(along, high, points.size()));
+            points.add(at(along, low));
         }
         return List.of(inner, outer);
     }
 
     @Override
     public List<Vec3> inner() {
-        double[] us = annulus && byTube ? along(low, high, stepU) : along(middle.x() - Math.PI, middle.x() + Math.PI, stepU);
-        double[] vs = annulus && !byTube ? along(low, high, stepV) : along(middle.y() - Math.PI, middle.y() + Math.PI, stepV);
         List<Vec3> out = new ArrayList<>();
-        for (double u : us) {
-            for (double v : vs) {
-                out.add(torus.point(u, v));
+        double stepAlong = turn.exchanged() ? stepV : stepU;
+        double stepAcross = turn.exchanged() ? stepU : stepV;
+        double lo = annulus ? low : middle.y() - Math.PI;
+        double hi = annulus ? high : middle.y() + Math.PI;
+        for (double along : along(middle.x() - Math.PI, middle.x() + Math.PI, stepAlong)) {
+            for (double across : along(lo, hi, stepAcross)) {
+                out.add(at(along, across));
             }
         }
         return out;
+    }
+
+    private Vec3 at(double along, double across) {
+        Vec2 uv = turn.back(along, across);
+        return torus.point(uv.x(), uv.y());
     }
 
     private static double[] along(double lo, double hi, double step) {
@@ -196,8 +196,7 @@ final class RingMap implements Flat {
             return torus.point(
                     c.x() / (torus.major() * scale) + middle.x(), c.y() / (torus.minor() * scale) + middle.y());
         }
-        double turn = Math.atan2(c.y(), c.x());
         double across = (Math.hypot(c.x(), c.y()) / reach() - 1) / ratio() + low;
-        return byTube ? torus.point(across, turn) : torus.point(turn, across);
+        return at(Math.atan2(c.y(), c.x()), across);
     }
 }
