@@ -1,19 +1,24 @@
 package io.tallember.exchange;
 
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
+import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import java.time.Instant;
@@ -27,8 +32,9 @@ import java.util.stream.Collectors;
 
 /**
  * Writes bodies as STEP: ISO 10303-21 text with an AP214 product structure and an advanced boundary representation, lengths
- * in mm. Surfaces and curves are written exactly; round faces have no seam, and full circles are edges with one vertex, as
- * ISO 10303-42 allows.
+ * in mm. Surfaces and curves are written exactly, but for curves in which two round surfaces meet, which are fitted. Round faces
+ * have no seam, full circles are edges with one vertex, and faces without edges are bounded by a vertex, as ISO 10303-42
+ * allows.
  */
 public final class StepWriter {
     private final StringBuilder data = new StringBuilder();
@@ -123,15 +129,45 @@ public final class StepWriter {
             int loop = put("EDGE_LOOP(''," + refs(around) + ")");
             bounds.add(put("FACE_BOUND(''," + ref(loop) + ",.T.)"));
         }
+        Vec3 single = singlePoint(f);
+        if (single != null) {
+            int vertex = put("VERTEX_POINT(''," + ref(point(single)) + ")");
+            bounds.add(put("FACE_BOUND(''," + ref(put("VERTEX_LOOP(''," + ref(vertex) + ")")) + ",.T.)"));
+        }
         int surface = surface(f.surface());
         return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
     }
 
+    /** The point that bounds a face where edges don't: any point of a closed surface, the apex of a cone inside its face. */
+    private static Vec3 singlePoint(Face f) {
+        if (f.loops().isEmpty()) {
+            return f.surface() instanceof Sphere s ? s.point(0, -Math.PI / 2) : f.surface().point(0, 0);
+        }
+        if (f.surface() instanceof Cone c
+                && f.region().locate(c.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE) {
+            return c.apex();
+        }
+        return null;
+    }
+
     private int surface(Surface s) {
+        if (s instanceof Cone c) {
+            // a placement off the apex: not all readers take a radius of zero
+            double lift = c.radius() > 0 ? 0 : 1;
+            int at = placement(c.frame().movedAlongZ(lift));
+            return put("CONICAL_SURFACE(''," + ref(at) + "," + c.radiusAt(lift) + "," + c.angle() + ")");
+        }
         int at = placement(s.frame());
-        return s instanceof Cylinder c
-                ? put("CYLINDRICAL_SURFACE(''," + ref(at) + "," + c.radius() + ")")
-                : put("PLANE(''," + ref(at) + ")");
+        if (s instanceof Cylinder c) {
+            return put("CYLINDRICAL_SURFACE(''," + ref(at) + "," + c.radius() + ")");
+        }
+        if (s instanceof Sphere k) {
+            return put("SPHERICAL_SURFACE(''," + ref(at) + "," + k.radius() + ")");
+        }
+        if (s instanceof Torus t) {
+            return put("TOROIDAL_SURFACE(''," + ref(at) + "," + t.major() + "," + t.minor() + ")");
+        }
+        return put("PLANE(''," + ref(at) + ")");
     }
 
     private int edge(Edge e) {
@@ -141,7 +177,7 @@ public final class StepWriter {
         }
         int start = vertex(e.start());
         int end = vertex(e.end());
-        int curve = curve(e.curve());
+        int curve = e.curve() instanceof IntersectionCurve k ? spline(Spline.fitted(k, e.range())) : curve(e.curve());
         int id = put("EDGE_CURVE(''," + ref(start) + "," + ref(end) + "," + ref(curve) + ",.T.)");
         edges.put(e, id);
         return id;
@@ -157,6 +193,14 @@ public final class StepWriter {
         }
         Ellipse k = (Ellipse) c;
         return put("ELLIPSE(''," + ref(placement(k.frame())) + "," + k.a() + "," + k.b() + ")");
+    }
+
+    private int spline(Spline s) {
+        List<Integer> poles = s.poles().stream().map(this::point).toList();
+        String counts = s.multiplicities().stream().map(String::valueOf).collect(Collectors.joining(","));
+        String knots = s.knots().stream().map(String::valueOf).collect(Collectors.joining(","));
+        return put("B_SPLINE_CURVE_WITH_KNOTS(''," + 3 + "," + refs(poles) + ",.UNSPECIFIED.," + flag(s.closed())
+                + ",.F.,(" + counts + "),(" + knots + "),.UNSPECIFIED.)");
     }
 
     private int vertex(Vertex v) {

@@ -19,6 +19,11 @@ public record Circle(Frame frame, double radius) implements Curve {
     }
 
     @Override
+    public Vec3 second(double t) {
+        return frame.x().times(-radius * Math.cos(t)).plus(-radius * Math.sin(t), frame.y());
+    }
+
+    @Override
     public double speed() {
         return radius;
     }

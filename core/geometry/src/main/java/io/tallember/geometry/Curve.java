@@ -7,6 +7,9 @@ public sealed interface Curve permits Line, Circle, Ellipse, IntersectionCurve {
     /** First derivative by the parameter. */
     Vec3 derivative(double t);
 
+    /** Second derivative by the parameter. */
+    Vec3 second(double t);
+
     /** An upper bound for the length of the first derivative. */
     double speed();
 

@@ -19,6 +19,11 @@ public record Ellipse(Frame frame, double a, double b) implements Curve {
     }
 
     @Override
+    public Vec3 second(double t) {
+        return frame.x().times(-a * Math.cos(t)).plus(-b * Math.sin(t), frame.y());
+    }
+
+    @Override
     public double speed() {
         return Math.max(a, b);
     }

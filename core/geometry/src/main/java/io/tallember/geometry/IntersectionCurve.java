@@ -206,6 +206,17 @@ public final class IntersectionCurve implements Curve {
         return g.times(1 / g.dot(chord(i)));
     }
 
+    /** By central differences of the first derivative, inside one segment of the chain. */
+    @Override
+    public Vec3 second(double t) {
+        double w = wrapped(t);
+        int i = segment(w);
+        double h = 1e-4 * (at[i + 1] - at[i]);
+        double mid = Math.max(at[i] + h, Math.min(at[i + 1] - h, w));
+        Vec3 before = derivativeAt(i, mid - h, onSegment(i, mid - h));
+        return derivativeAt(i, mid + h, onSegment(i, mid + h)).minus(before).times(0.5 / h);
+    }
+
     @Override
     public double speed() {
         return 1.25;

@@ -21,6 +21,11 @@ public record Line(Vec3 origin, Vec3 direction) implements Curve {
     }
 
     @Override
+    public Vec3 second(double t) {
+        return Vec3.ZERO;
+    }
+
+    @Override
     public double speed() {
         return 1;
     }

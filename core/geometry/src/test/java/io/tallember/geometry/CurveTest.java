@@ -28,6 +28,8 @@ class CurveTest {
                 double h = 1e-5;
                 Vec3 d = c.point(t + h).minus(c.point(t - h)).times(0.5 / h);
                 assertThat(c.derivative(t).distance(d)).isLessThan(1e-7);
+                Vec3 dd = c.derivative(t + h).minus(c.derivative(t - h)).times(0.5 / h);
+                assertThat(c.second(t).distance(dd)).isLessThan(1e-7);
                 assertThat(c.derivative(t).length()).isLessThanOrEqualTo(c.speed() + 1e-12);
             }
         }

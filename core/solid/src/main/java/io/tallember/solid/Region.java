@@ -277,13 +277,14 @@ public final class Region {
                 double t = piece.at(where);
                 Vec3 q = piece.curve().point(t);
                 Vec3 left = outward(q).cross(piece.travel(t)).unit();
-                for (double step = 0.5 * length; step > 3 * tol.linear(); step *= 0.4) {
+                for (double step = (0.5 - 0.09 * choice) * length; step > 3 * tol.linear(); step *= 0.4) {
                     if (step < bestDistance) {
                         break;
                     }
                     Vec2 uv = surface.project(q.plus(step, left));
                     Vec3 p = surface.point(uv.x(), uv.y());
-                    if (locate(p, tol) == Place.INSIDE) {
+                    boolean singular = surface instanceof Cone c && p.distance(c.apex()) < 0.01 * step;
+                    if (!singular && locate(p, tol) == Place.INSIDE) {
                         double d = distanceToBoundary(p);
                         if (d > Math.max(bestDistance, tol.linear())) {
                             best = p;

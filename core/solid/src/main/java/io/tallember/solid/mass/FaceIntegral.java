@@ -33,8 +33,8 @@ final class FaceIntegral {
     private static final GaussLegendre ALONG = new GaussLegendre(16);
     /** Along a straight edge of a plane the integrands are polynomials of at most the fourth degree. */
     private static final GaussLegendre STRAIGHT = new GaussLegendre(4);
-    /** A chain's segment turns by a fifth of a radian at most. */
-    private static final GaussLegendre SEGMENT = new GaussLegendre(8);
+    /** A chain's segment turns little, but beside a sharp bend it may be long for its distance from it. */
+    private static final GaussLegendre SEGMENT = new GaussLegendre(14);
 
     private static final GaussLegendre RULED = new GaussLegendre(4);
     /** Trigonometric polynomials of the fourth degree over a right angle. */
