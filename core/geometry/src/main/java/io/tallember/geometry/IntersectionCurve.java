@@ -100,7 +100,7 @@ public final class IntersectionCurve implements Curve {
             along = chain[Math.min(n - 1, i + 1)].minus(chain[Math.max(0, i - 1)]);
         }
         Vec3 t = a.gradient(chain[i]).cross(b.gradient(chain[i]));
-        if (t.length() < 1e-6) {
+        if (t.length() < 1e-6 || atApex(a, chain[i]) || atApex(b, chain[i])) {
             if (closed || i > 0 && i < n - 1) {
                 return along.unit();
             }
@@ -117,6 +117,11 @@ public final class IntersectionCurve implements Curve {
         }
         t = t.unit();
         return t.dot(along) < 0 ? t.negated() : t;
+    }
+
+    /** At an apex a cone has no direction of its own. */
+    private static boolean atApex(Surface s, Vec3 p) {
+        return s instanceof Cone c && p.distance(c.apex()) < 1e-6;
     }
 
     private int segment(double t) {

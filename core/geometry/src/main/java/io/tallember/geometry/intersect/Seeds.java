@@ -101,8 +101,8 @@ final class Seeds {
             return new double[] {uLo - margin, uHi + margin, vLo - margin, vHi + margin};
         }
         if (s instanceof Cone c) {
-            vLo = Math.max(vLo, c.apexHeight());
-            vHi = Math.max(vHi, vLo);
+            double apex = c.apexHeight();
+            return new double[] {0, 2 * Math.PI, Math.max(vLo - margin, apex), Math.max(vHi, apex) + margin};
         }
         return new double[] {0, 2 * Math.PI, vLo - margin, vHi + margin};
     }

@@ -199,6 +199,9 @@ final class FaceIntegral {
                         base = from + turn.shear() * at;
                     }
                     Vec3 d = exchanged ? s.dv(uv.x(), uv.y()) : s.du(uv.x(), uv.y());
+                    if (d.dot(d) < 1e-20) {
+                        continue; // at a cone's apex, where the column has no length
+                    }
                     double rate = c.travel(t).dot(d) / d.dot(d);
                     double w = side * along.weight(node, lo, hi) * rate;
                     if (w != 0) {
@@ -239,7 +242,7 @@ final class FaceIntegral {
     private static void nearApex(Curve c, Vec3 apex, double lo, double hi, int depth, List<Double> out) {
         double mid = 0.5 * (lo + hi);
         double length = c.point(lo).distance(c.point(mid)) + c.point(mid).distance(c.point(hi));
-        if (depth < 30 && length > 0.5 * c.point(mid).distance(apex)) {
+        if (depth < 30 && length > Math.max(1e-7, 0.5 * c.point(mid).distance(apex))) {
             nearApex(c, apex, lo, mid, depth + 1, out);
             nearApex(c, apex, mid, hi, depth + 1, out);
         } else {

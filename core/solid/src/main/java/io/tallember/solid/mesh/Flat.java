@@ -27,6 +27,16 @@ interface Flat {
         return List.of();
     }
 
+    /** Whether a point is the tip of a cone, where all of x is one point. */
+    default boolean isTip(Vec3 p) {
+        return false;
+    }
+
+    /** The corner of a tip that lies inside the face, added to the mesh's points; or null. */
+    default Corner tip(List<Vec3> points) {
+        return null;
+    }
+
     /** The place in space of an inner point's corner. */
     Vec3 place(Corner c);
 }

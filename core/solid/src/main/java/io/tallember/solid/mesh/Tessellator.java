@@ -13,6 +13,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -47,7 +48,7 @@ public final class Tessellator {
         }
         loops.addAll(flat.seams(points));
         List<List<Corner>> polygons =
-                flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops) : loops;
+                flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops, flat.tip(points)) : loops;
         List<Corner> free = new ArrayList<>();
         for (Vec3 p : flat.inner()) {
             Corner c = flat.corner(p, points.size());
@@ -70,9 +71,6 @@ public final class Tessellator {
         }
         if (s instanceof Torus t) {
             return new RingMap(face, t, quality);
-        }
-        if (s instanceof Cone c && ApexMap.holdsApex(face, c)) {
-            return new ApexMap(face, c);
         }
         if (s instanceof Cone || s instanceof Cylinder) {
             return new WrapMap(face, quality);
@@ -97,19 +95,35 @@ public final class Tessellator {
     }
 
     private List<Corner> corners(Loop loop, Flat flat, List<Vec3> points) {
+        List<Coedge> coedges = new ArrayList<>(loop.coedges());
+        int atTip = 0;
+        while (atTip < coedges.size() && !flat.isTip(coedges.get(atTip).start().point())) {
+            atTip++;
+        }
+        boolean throughTip = atTip < coedges.size();
+        if (throughTip) {
+            Collections.rotate(coedges, -atTip);
+        }
         List<Corner> out = new ArrayList<>();
-        for (Coedge c : loop.coedges()) {
+        for (Coedge c : coedges) {
             Vec3[] line = lines.computeIfAbsent(c.edge(), e -> EdgeLine.of(e, quality));
             for (int i = 0; i + 1 < line.length; i++) {
                 Vec3 p = line[c.forward() ? i : line.length - 1 - i];
                 Corner k = flat.corner(p, points.size());
-                if (flat.period() > 0 && !out.isEmpty()) {
+                if (flat.period() > 0 && !out.isEmpty() && !(throughTip && out.size() == 1)) {
                     double dx = k.x() - out.get(out.size() - 1).x();
                     k = k.shifted(-flat.period() * Math.rint(dx / flat.period()));
                 }
                 points.add(p);
                 out.add(k);
             }
+        }
+        if (throughTip) {
+            // all directions meet in the tip: in the plane it is a line, from below the first point to below the last
+            Corner tip = out.get(0);
+            Unrolling.tipLine(tip, out.get(out.size() - 1).x(), out.get(1).x(), out);
+            out.remove(out.size() - 1);
+            out.set(0, new Corner(out.get(1).x(), tip.y(), tip.point()));
         }
         return out;
     }
@@ -142,11 +156,16 @@ public final class Tessellator {
         }
         int[] indices = Triangulation.of(flat, inside);
         int[] out = new int[indices.length];
-        for (int i = 0; i < out.length; i++) {
-            int k = indices[i];
-            out[i] = k < corners.size() ? corners.get(k).point() : firstFree + k - corners.size();
+        int n = 0;
+        for (int i = 0; i < indices.length; i += 3) {
+            for (int j = 0; j < 3; j++) {
+                int k = indices[i + j];
+                out[n + j] = k < corners.size() ? corners.get(k).point() : firstFree + k - corners.size();
+            }
+            // a triangle along the line that stands for a tip is none
+            n += out[n] == out[n + 1] || out[n + 1] == out[n + 2] || out[n] == out[n + 2] ? 0 : 3;
         }
-        return out;
+        return Arrays.copyOf(out, n);
     }
 
     /** All triangles run one way round in the flattened face; the largest tells whether that is the face's way. */

@@ -13,12 +13,13 @@ final class Unrolling {
         this.period = period;
     }
 
-    List<List<Corner>> polygons(List<List<Corner>> loops) {
+    /** The polygons; {@code tip} is where a cone ends inside the face, or null. */
+    List<List<Corner>> polygons(List<List<Corner>> loops, Corner tip) {
         List<List<Corner>> winding = new ArrayList<>();
         List<List<Corner>> plain = new ArrayList<>();
         for (List<Corner> l : loops) {
             double last = l.get(0).x() - l.get(l.size() - 1).x();
-            (Math.rint(last / period) != 0 ? winding : plain).add(l);
+            (!throughTip(l) && Math.rint(last / period) != 0 ? winding : plain).add(l);
         }
         if (winding.isEmpty()) {
             List<Corner> outer = plain.stream()
@@ -28,12 +29,94 @@ final class Unrolling {
             plain.stream().filter(l -> l != outer).forEach(l -> out.add(beside(l, outer)));
             return out;
         }
+        if (winding.size() == 1 && tip != null) {
+            List<Corner> outline = upTo(tip, winding.get(0));
+            List<List<Corner>> out = new ArrayList<>(List.of(outline));
+            plain.forEach(l -> out.add(beside(l, outline)));
+            return out;
+        }
+        List<List<Corner>> petals =
+                plain.stream().filter(Unrolling::throughTip).toList();
+        if (winding.size() == 1 && !petals.isEmpty()) {
+            plain.removeAll(petals);
+            List<Corner> outline = withPetals(winding.get(0), petals);
+            List<List<Corner>> out = new ArrayList<>(List.of(outline));
+            plain.forEach(l -> out.add(beside(l, outline)));
+            return out;
+        }
         if (winding.size() != 2) {
             throw new GeometryException(GeometryException.Reason.INCONSISTENT, "A round face has an odd outline.");
         }
         List<Corner> outline = joined(winding.get(0), winding.get(1), plain);
         List<List<Corner>> out = new ArrayList<>(List.of(outline));
         plain.forEach(l -> out.add(beside(l, outline)));
+        return out;
+    }
+
+    /** Adds corners along the line that stands for a tip, so close that each ruling near it finds one of its own. */
+    static void tipLine(Corner tip, double from, double to, List<Corner> out) {
+        int n = Math.max(1, (int) Math.ceil(Math.abs(to - from)));
+        for (int i = 0; i <= n; i++) {
+            out.add(new Corner(from + (to - from) * i / n, tip.y(), tip.point()));
+        }
+    }
+
+    private static boolean throughTip(List<Corner> l) {
+        return l.get(0).point() == l.get(l.size() - 1).point();
+    }
+
+    /** A loop round a cone, and the line that stands for its tip with loops that begin and end there. */
+    private List<Corner> withPetals(List<Corner> loop, List<List<Corner>> petals) {
+        int start = 0;
+        for (int i = 0; i < loop.size(); i++) {
+            double x = loop.get(i).x();
+            boolean free = petals.stream().noneMatch(p -> covers(p, x));
+            if (free) {
+                start = i;
+                break;
+            }
+        }
+        List<Corner> out = new ArrayList<>();
+        double turn = turn(loop);
+        for (int n = 0; n <= loop.size(); n++) {
+            out.add(loop.get((start + n) % loop.size()).shifted(start + n >= loop.size() ? turn : 0));
+        }
+        double from = out.get(out.size() - 1).x();
+        double to = out.get(0).x();
+        Corner tip = petals.get(0).get(0);
+        double at = from;
+        List<List<Corner>> placed = new ArrayList<>();
+        for (List<Corner> p : petals) {
+            // one period lies between the ends of the tip's line; the petal is moved into it
+            double mid = 0.5 * (p.get(0).x() + p.get(p.size() - 1).x());
+            double shift = period * Math.rint((0.5 * (from + to) - mid) / period);
+            placed.add(p.stream()
+                    .filter(c -> c.point() != tip.point())
+                    .map(c -> c.shifted(shift))
+                    .toList());
+        }
+        placed.sort(Comparator.comparingDouble(p -> Math.abs(p.get(0).x() - from)));
+        for (List<Corner> p : placed) {
+            tipLine(tip, at, p.get(0).x(), out);
+            out.addAll(p);
+            at = p.get(p.size() - 1).x();
+        }
+        tipLine(tip, at, to, out);
+        return out;
+    }
+
+    private boolean covers(List<Corner> l, double x) {
+        double lo = l.stream().mapToDouble(Corner::x).min().orElse(0);
+        double hi = l.stream().mapToDouble(Corner::x).max().orElse(0);
+        double w = x + period * Math.ceil((lo - x) / period);
+        return w <= hi;
+    }
+
+    /** A loop round a cone, and the line that stands for its tip. */
+    private List<Corner> upTo(Corner tip, List<Corner> loop) {
+        List<Corner> out = new ArrayList<>(loop);
+        out.add(loop.get(0).shifted(turn(loop)));
+        tipLine(tip, out.get(out.size() - 1).x(), loop.get(0).x(), out);
         return out;
     }
 

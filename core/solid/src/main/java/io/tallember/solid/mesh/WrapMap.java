@@ -3,14 +3,18 @@ package io.tallember.solid.mesh;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
+import io.tallember.solid.Region;
+import java.util.List;
 
-/** A cylinder or a cone without its apex, unrolled, and pressed flat along the rulings so that triangles follow them. */
+/** A cylinder or a cone, unrolled, and pressed flat along the rulings so that triangles follow them. */
 final class WrapMap implements Flat {
     private final Surface surface;
+    private final boolean tipInside;
     private final Vec2 origin;
     private final double sx;
     private final double sy;
@@ -21,6 +25,11 @@ final class WrapMap implements Flat {
         double height = 0;
         for (Coedge e : face.coedges()) {
             height = Math.max(height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
+        }
+        tipInside = surface instanceof Cone k
+                && face.region().locate(k.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE;
+        if (tipInside) {
+            height = Math.max(height, Math.abs(((Cone) surface).apexHeight() - origin.y()));
         }
         double radius = surface instanceof Cylinder c ? c.radius() : ((Cone) surface).radiusAt(origin.y() + height);
         sx = 1 / quality.step(Math.max(radius, 1e-6));
@@ -36,6 +45,21 @@ final class WrapMap implements Flat {
     public Corner corner(Vec3 p, int point) {
         Vec2 uv = surface.project(p);
         return new Corner((uv.x() - origin.x()) * sx, (uv.y() - origin.y()) * sy, point);
+    }
+
+    @Override
+    public boolean isTip(Vec3 p) {
+        return surface instanceof Cone c && p.distance(c.apex()) < 1e-5;
+    }
+
+    @Override
+    public Corner tip(List<Vec3> points) {
+        if (!tipInside) {
+            return null;
+        }
+        Vec3 apex = ((Cone) surface).apex();
+        points.add(apex);
+        return corner(apex, points.size() - 1);
     }
 
     @Override
