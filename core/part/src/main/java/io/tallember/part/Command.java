@@ -39,23 +39,8 @@ public sealed interface Command {
             String id = doc.freshId();
             Class<?> kind = step.getClass();
             long count = doc.steps().stream().filter(kind::isInstance).count();
-            if (step instanceof SketchStep s) {
-                String name = s.name().isBlank() ? "Sketch " + (count + 1) : s.name();
-                return new SketchStep(id, name, s.off(), s.plane(), s.sketch());
-            }
-            ExtrudeStep e = (ExtrudeStep) step;
-            String name = e.name().isBlank() ? "Extrude " + (count + 1) : e.name();
-            return new ExtrudeStep(
-                    id,
-                    name,
-                    e.off(),
-                    e.sketch(),
-                    e.regions(),
-                    e.extent(),
-                    e.distance(),
-                    e.bothWays(),
-                    e.flipped(),
-                    e.mode());
+            String word = step instanceof SketchStep ? "Sketch" : step instanceof RevolveStep ? "Revolve" : "Extrude";
+            return step.numbered(id, step.name().isBlank() ? word + " " + (count + 1) : step.name());
         }
 
         @Override

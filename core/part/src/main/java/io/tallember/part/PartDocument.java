@@ -71,9 +71,9 @@ public record PartDocument(
             }
         }
         for (Step s : steps) {
-            if (s instanceof ExtrudeStep e
+            if (s instanceof ProfileStep e
                     && steps.stream().noneMatch(t -> t.id().equals(e.sketch()) && t instanceof SketchStep)) {
-                throw Refusal.of(s.name() + " extrudes step " + e.sketch() + ", which isn't a sketch.");
+                throw Refusal.of(s.name() + " takes its outline from step " + e.sketch() + ", which isn't a sketch.");
             }
         }
     }
@@ -137,14 +137,14 @@ public record PartDocument(
     }
 
     private static int newRegions(Step step) {
-        return step instanceof ExtrudeStep e
+        return step instanceof ProfileStep e
                 ? (int) e.regions().stream().filter(r -> r.id().isBlank()).count()
                 : 0;
     }
 
     /** The step with ids for the regions that have none, counted on from {@code next}. */
     private static Step withRegionIds(Step step, int next) {
-        if (!(step instanceof ExtrudeStep e)) {
+        if (!(step instanceof ProfileStep e)) {
             return step;
         }
         List<RegionReference> picked = new ArrayList<>();

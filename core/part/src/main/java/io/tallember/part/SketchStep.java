@@ -6,8 +6,8 @@ import java.util.List;
 /** A sketch on a plane. */
 public record SketchStep(String id, String name, boolean off, SketchPlane plane, Sketch sketch) implements Step {
     @Override
-    public SketchStep named(String n) {
-        return new SketchStep(id, n, off, plane, sketch);
+    public SketchStep numbered(String i, String n) {
+        return new SketchStep(i, n, off, plane, sketch);
     }
 
     @Override

@@ -3,7 +3,7 @@ package io.tallember.part;
 import java.util.List;
 
 /** One entry of the build sheet. */
-public sealed interface Step permits SketchStep, ExtrudeStep {
+public sealed interface Step permits SketchStep, ProfileStep {
     String id();
 
     String name();
@@ -11,7 +11,12 @@ public sealed interface Step permits SketchStep, ExtrudeStep {
     /** Kept but not built. */
     boolean off();
 
-    Step named(String name);
+    /** With an id and a name. */
+    Step numbered(String id, String name);
+
+    default Step named(String name) {
+        return numbered(id(), name);
+    }
 
     Step switched(boolean off);
 

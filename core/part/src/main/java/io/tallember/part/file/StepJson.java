@@ -4,8 +4,10 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.FaceReference;
+import io.tallember.part.ProfileStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
+import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
@@ -31,17 +33,14 @@ public final class StepJson {
 
     public static ObjectNode write(Step step) {
         ObjectNode n = MAKE.objectNode();
-        n.put("kind", step instanceof SketchStep ? "sketch" : "extrude");
+        n.put("kind", step instanceof SketchStep ? "sketch" : step instanceof RevolveStep ? "revolve" : "extrude");
         n.put("id", step.id()).put("name", step.name());
         if (step.off()) {
             n.put("off", true);
         }
         if (step instanceof SketchStep s) {
             if (s.plane() instanceof SketchPlane.OnFace f) {
-                ObjectNode face = n.putObject("plane");
-                face.put("face", f.face().key());
-                put(face, "point", f.face().point());
-                put(face, "normal", f.face().normal());
+                put(n, "plane", f.face());
             } else {
                 n.put("plane", Words.of((SketchPlane.Base) s.plane()));
             }
@@ -50,24 +49,47 @@ public final class StepJson {
             ArrayNode constraints = n.putArray("constraints");
             s.sketch().constraints().forEach(c -> constraints.add(write(c)));
         } else {
-            ExtrudeStep e = (ExtrudeStep) step;
-            n.put("sketch", e.sketch());
+            ProfileStep p = (ProfileStep) step;
+            n.put("sketch", p.sketch());
             ArrayNode regions = n.putArray("regions");
-            for (RegionReference r : e.regions()) {
+            for (RegionReference r : p.regions()) {
                 ObjectNode region = regions.addObject();
                 region.put("id", r.id());
                 ArrayNode boundary = region.putArray("boundary");
                 r.boundary().forEach(boundary::add);
                 region.putArray("inside").add(r.inside().x()).add(r.inside().y());
             }
-            if (e.extent() != ExtrudeStep.Extent.DISTANCE) {
-                n.put("extent", Words.of(e.extent()));
+            if (p instanceof ExtrudeStep e) {
+                extrude(n, e);
+            } else {
+                RevolveStep r = (RevolveStep) p;
+                n.put("axis", r.axis()).put("full", r.full()).put("angle", r.angle());
+                n.put("bothWays", r.bothWays()).put("flipped", r.flipped());
             }
-            n.put("distance", e.distance());
-            n.put("bothWays", e.bothWays()).put("flipped", e.flipped());
-            n.put("mode", Words.of(e.mode()));
+            n.put("mode", Words.of(p.mode()));
         }
         return n;
+    }
+
+    private static void extrude(ObjectNode n, ExtrudeStep e) {
+        if (e.extent() != ExtrudeStep.Extent.DISTANCE) {
+            n.put("extent", Words.of(e.extent()));
+        }
+        n.put("distance", e.distance());
+        if (e.taper() != 0) {
+            n.put("taper", e.taper());
+        }
+        if (e.target() != null) {
+            put(n, "target", e.target());
+        }
+        n.put("bothWays", e.bothWays()).put("flipped", e.flipped());
+    }
+
+    private static void put(ObjectNode n, String name, FaceReference f) {
+        ObjectNode face = n.putObject(name);
+        face.put("face", f.key());
+        put(face, "point", f.point());
+        put(face, "normal", f.normal());
     }
 
     private static void put(ObjectNode n, String name, Vec3 v) {
@@ -127,19 +149,33 @@ public final class StepJson {
             return new SketchStep(id, name, off, plane(f), new Sketch(entities, constraints));
         }
         if (kind.equals("extrude")) {
-            List<RegionReference> regions =
-                    f.list("regions").stream().map(StepJson::region).toList();
             return new ExtrudeStep(
                     id,
                     name,
                     off,
                     f.text("sketch"),
-                    regions,
+                    regions(f),
                     f.has("extent") ? f.oneOf("extent", ExtrudeStep.Extent.class) : ExtrudeStep.Extent.DISTANCE,
                     f.positive("distance", typed, place + "/distance"),
+                    f.has("taper") ? f.size("taper", typed, place + "/taper", true) : 0,
+                    f.has("target") ? face(f.part("target", "face")) : null,
                     f.flag("bothWays"),
                     f.flag("flipped"),
-                    f.oneOf("mode", ExtrudeStep.Mode.class));
+                    f.oneOf("mode", ProfileStep.Mode.class));
+        }
+        if (kind.equals("revolve")) {
+            return new RevolveStep(
+                    id,
+                    name,
+                    off,
+                    f.text("sketch"),
+                    regions(f),
+                    f.text("axis"),
+                    f.flag("full"),
+                    f.size("angle", typed, place + "/angle", true),
+                    f.flag("bothWays"),
+                    f.flag("flipped"),
+                    f.oneOf("mode", ProfileStep.Mode.class));
         }
         throw Refusal.of("A step can't be of the kind " + Refusal.quoted(kind) + ".");
     }
@@ -148,12 +184,19 @@ public final class StepJson {
         if (f.isText("plane")) {
             return f.oneOf("plane", SketchPlane.Base.class);
         }
-        Fields face = f.part("plane", "sketch plane");
+        return new SketchPlane.OnFace(face(f.part("plane", "sketch plane")));
+    }
+
+    private static FaceReference face(Fields face) {
         Vec3 normal = face.vec3("normal");
         if (Math.abs(normal.length() - 1) > 1e-6) {
-            throw Refusal.of("A sketch plane's normal should have length one.");
+            throw Refusal.of("The normal of a face that is picked should have length one.");
         }
-        return new SketchPlane.OnFace(new FaceReference(face.text("face"), face.vec3("point"), normal));
+        return new FaceReference(face.text("face"), face.vec3("point"), normal);
+    }
+
+    private static List<RegionReference> regions(Fields f) {
+        return f.list("regions").stream().map(StepJson::region).toList();
     }
 
     private static RegionReference region(JsonNode node) {

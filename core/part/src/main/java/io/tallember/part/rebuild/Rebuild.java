@@ -3,6 +3,7 @@ package io.tallember.part.rebuild;
 import io.tallember.geometry.GeometryException;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.PartDocument;
+import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.rebuild.StepOutcome.Status;
@@ -82,7 +83,9 @@ public final class Rebuild {
         try {
             Stand after = s instanceof SketchStep k
                     ? BuildSketch.build(k, before, notes)
-                    : BuildExtrude.build((ExtrudeStep) s, before, notes);
+                    : s instanceof RevolveStep r
+                            ? BuildRevolve.build(r, before, notes)
+                            : BuildExtrude.build((ExtrudeStep) s, before, notes);
             return new Result(after, "", List.copyOf(notes));
         } catch (GeometryException e) {
             return new Result(before, e.getMessage(), List.of());

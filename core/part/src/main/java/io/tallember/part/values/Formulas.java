@@ -4,6 +4,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
@@ -119,7 +120,13 @@ public final class Formulas {
             if (step.isEmpty()) {
                 continue;
             }
-            if (step.get() instanceof ExtrudeStep x && place[1].equals("distance")) {
+            if (step.get() instanceof RevolveStep r && place[1].equals("angle")) {
+                kept.put(e.getKey(), e.getValue());
+                out = out.replaced(r.by(angle(e.getValue(), doc)));
+            } else if (step.get() instanceof ExtrudeStep x && place[1].equals("taper")) {
+                kept.put(e.getKey(), e.getValue());
+                out = out.replaced(x.leaning(angle(e.getValue(), doc)));
+            } else if (step.get() instanceof ExtrudeStep x && place[1].equals("distance")) {
                 kept.put(e.getKey(), e.getValue());
                 double d = length(e.getValue(), doc);
                 if (d != x.distance()) {

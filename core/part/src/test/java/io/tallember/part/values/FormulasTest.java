@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.part.Command;
-import io.tallember.part.ExtrudeStep.Mode;
+import io.tallember.part.ProfileStep.Mode;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Pen;
 import io.tallember.part.Sheet;

@@ -1,0 +1,34 @@
+package io.tallember.part;
+
+import java.util.List;
+
+/** A step that moves regions of a sketch through space and makes material of what they pass. */
+public sealed interface ProfileStep extends Step permits ExtrudeStep, RevolveStep {
+    /** What becomes of the material. */
+    enum Mode {
+        BODY,
+        ADD,
+        REMOVE
+    }
+
+    String sketch();
+
+    List<RegionReference> regions();
+
+    Mode mode();
+
+    ProfileStep with(List<RegionReference> picked);
+
+    @Override
+    default List<String> uses() {
+        return List.of(sketch());
+    }
+
+    /** Checks what all such steps need. */
+    static List<RegionReference> picked(List<RegionReference> regions, String verb) {
+        if (regions.isEmpty()) {
+            throw Refusal.of("Pick at least one closed region to " + verb + ".");
+        }
+        return List.copyOf(regions);
+    }
+}

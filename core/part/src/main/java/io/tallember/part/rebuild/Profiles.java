@@ -1,0 +1,82 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Profile;
+import io.tallember.part.ProfileStep;
+import io.tallember.part.RegionReference;
+import io.tallember.sketch.regions.Gap;
+import io.tallember.sketch.regions.Region;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** The regions that a step picked, found again in its sketch as it is now. */
+final class Profiles {
+    /** A profile and the id of the pick it comes from. */
+    record Named(Profile profile, String id) {}
+
+    private final PlacedSketch placed;
+    private final List<Named> all = new ArrayList<>();
+    private final List<String> notes;
+
+    private Profiles(PlacedSketch placed, List<String> notes) {
+        this.placed = placed;
+        this.notes = notes;
+    }
+
+    static Profiles of(ProfileStep step, Stand before, List<String> notes) {
+        PlacedSketch placed = before.sketch(step.sketch())
+                .orElseThrow(() -> new GeometryException(
+                        Reason.LOST_REFERENCE,
+                        "The sketch this step needs isn't built. Switch it on, or mend what is wrong with it."));
+        Profiles p = new Profiles(placed, notes);
+        for (RegionReference ref : step.regions()) {
+            Region region = p.find(ref, placed);
+            p.all.add(new Named(
+                    new Profile(placed.frame(), region.outer(), region.holes(), region.name()), ref.id()));
+        }
+        return p;
+    }
+
+    List<Named> all() {
+        return all;
+    }
+
+    Frame frame() {
+        return placed.frame();
+    }
+
+    PlacedSketch placed() {
+        return placed;
+    }
+
+    private Region find(RegionReference ref, PlacedSketch placed) {
+        RegionReference.Match match = ref.find(placed.reading().regions()).orElseThrow(() -> lost(ref, placed));
+        if (!match.exact()) {
+            notes.add("A region's outline in " + placed.step().name()
+                    + " has changed; the region that shares most of it was taken.");
+        }
+        return match.region();
+    }
+
+    private static GeometryException lost(RegionReference ref, PlacedSketch placed) {
+        StringBuilder b = new StringBuilder("The region inside ");
+        b.append(String.join(
+                ", ", ref.boundary().stream().map(s -> s.substring(1)).toList()));
+        b.append(" is no longer closed in ").append(placed.step().name()).append('.');
+        if (placed.reading().gaps().isEmpty()) {
+            b.append(" Draw the missing side, or pick another region.");
+        } else {
+            Gap g = placed.reading().gaps().get(0);
+            b.append(String.format(
+                    Locale.ROOT,
+                    " There is a gap of %.4g mm between %s and %s: join the two points.",
+                    g.distance(),
+                    g.first(),
+                    g.second()));
+        }
+        return new GeometryException(Reason.LOST_REFERENCE, b.toString());
+    }
+}
