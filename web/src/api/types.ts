@@ -45,7 +45,14 @@ export interface RegionRef {
   inside: Vec2;
 }
 
-export type Plane = "top" | "front" | "side" | { face: string; point: Vec3; normal: Vec3 };
+/** A face as it was when it was picked. */
+export interface FaceRef {
+  face: string;
+  point: Vec3;
+  normal: Vec3;
+}
+
+export type Plane = "top" | "front" | "side" | FaceRef;
 
 interface StepBase {
   id: string;
@@ -60,7 +67,7 @@ export interface SketchStep extends StepBase {
   constraints: Constraint[];
 }
 
-export type Extent = "distance" | "through";
+export type Extent = "distance" | "through" | "next" | "face";
 
 export type Mode = "body" | "add" | "remove";
 
@@ -70,6 +77,23 @@ export interface ExtrudeStep extends StepBase {
   regions: RegionRef[];
   extent?: Extent;
   distance: number | string;
+  /** By which the sides lean inward, in radians. */
+  taper?: number | string;
+  /** The face up to which it goes. */
+  target?: FaceRef;
+  bothWays: boolean;
+  flipped: boolean;
+  mode: Mode;
+}
+
+export interface RevolveStep extends StepBase {
+  kind: "revolve";
+  sketch: string;
+  regions: RegionRef[];
+  axis: string;
+  full: boolean;
+  /** In radians. */
+  angle: number | string;
   bothWays: boolean;
   flipped: boolean;
   mode: Mode;
@@ -82,7 +106,7 @@ export interface StepReport {
   dependants: string[];
 }
 
-export type Step = (SketchStep | ExtrudeStep) & StepReport;
+export type Step = (SketchStep | ExtrudeStep | RevolveStep) & StepReport;
 
 export interface Region {
   boundary: string[];
@@ -116,6 +140,9 @@ export interface FaceLine {
   shape: string;
   surface: string;
   point: Vec3;
+  /** Out of the material, at the point. */
+  out: Vec3;
+  /** The same, when the face is flat. */
   normal?: Vec3;
   steps: string[];
 }

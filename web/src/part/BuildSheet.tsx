@@ -1,21 +1,11 @@
 import { AlertDialog, DropdownMenu } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import type { ExtrudeStep, PartView, SketchStep, Step } from "../api/types";
+import type { SketchStep, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
-import {
-  editExtrude,
-  extrudeCommand,
-  fromWay,
-  isExtrude,
-  isSketch,
-  MODES,
-  wayOf,
-  WAYS,
-  type Way,
-} from "./extrude";
+import { editForm, isForm, isSketch } from "./forming";
+import { changeStep, FormSentence } from "./FormSentence";
 import { openSketch } from "./sketching";
-import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart } from "./store";
 import { ValuesTable } from "./ValuesTable";
 
@@ -91,7 +81,7 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
   const [naming, setNaming] = useState(false);
   const now =
     (doing.kind === "sketching" && doing.step === step.id) ||
-    (doing.kind === "extruding" && doing.form.step === step.id);
+    (doing.kind === "forming" && doing.form.step === step.id);
   const state = [
     "step",
     step.off ? "off" : "",
@@ -143,7 +133,7 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
         ) : isSketch(step) ? (
           <SketchSentence step={step} />
         ) : (
-          <ExtrudeSentence step={step} />
+          <FormSentence step={step} onOpen={() => edit(step)} />
         )}
         {step.notes.map((t) => (
           <p key={t} className="note">
@@ -154,8 +144,11 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <>
             <p className="why">{step.message}</p>
             <div className="fix">
-              {isExtrude(step) && !step.bothWays && step.message.includes("turn its direction") && (
-                <button className="btn mend" onClick={() => void change(step, { flipped: !step.flipped })}>
+              {isForm(step) && !step.bothWays && step.message.includes("turn its direction") && (
+                <button
+                  className="btn mend"
+                  onClick={() => void changeStep(step, { flipped: !step.flipped })}
+                >
                   Turn direction
                 </button>
               )}
@@ -179,7 +172,7 @@ function edit(step: Step): void {
   if (n >= view!.workLine)
     say("This step is below the work line. Move the line below it to change it.", true);
   else if (isSketch(step)) openSketch(step.id);
-  else if (isExtrude(step)) editExtrude(step);
+  else if (isForm(step)) editForm(step);
 }
 
 function SketchSentence({ step }: { step: SketchStep }) {
@@ -203,71 +196,6 @@ function SketchSentence({ step }: { step: SketchStep }) {
       </button>{" "}
       on {typeof step.plane === "string" ? plane : <span className="slot geo">1 face</span>}
       {state && <span className={state.includes("fight") ? "plum" : "text-[var(--ink-3)]"}>{state}</span>}
-    </>
-  );
-}
-
-const asForm = (step: ExtrudeStep, view: PartView) => ({
-  step: step.id,
-  sketch: step.sketch,
-  regions: step.regions,
-  extent: step.extent ?? ("distance" as const),
-  distance: view.formulas[`${step.id}/distance`] ?? lengthText(step.distance as number, view.unit),
-  bothWays: step.bothWays,
-  flipped: step.flipped,
-  mode: step.mode,
-});
-
-function change(step: ExtrudeStep, what: Partial<ReturnType<typeof asForm>>): Promise<boolean> {
-  const { send, view } = usePart.getState();
-  return send(extrudeCommand({ ...asForm(step, view!), ...what })!);
-}
-
-function ExtrudeSentence({ step }: { step: ExtrudeStep & Step }) {
-  const { view, tryOut, doing } = usePart();
-  const sketch = view!.steps.find((s) => s.id === step.sketch);
-  const regions = step.regions.length;
-  const name = /^Extrude \d+$/.test(step.name) ? null : step.name;
-  return (
-    <>
-      {name && <span className="who">{name}</span>}
-      Extrude{" "}
-      <button className="slot geo" title="Open in the work bar to pick regions" onClick={() => edit(step)}>
-        {sketch?.name}
-        {regions > 1 ? ` · ${regions} regions` : ""}
-      </button>{" "}
-      {step.extent === "through" ? (
-        "through all "
-      ) : (
-        <>
-          by{" "}
-          <NumberSlot
-            key={String(step.distance) + view!.unit}
-            label="Distance"
-            text={lengthText(step.distance as number, view!.unit)}
-            formula={view!.formulas[`${step.id}/distance`]}
-            unit={view!.unit}
-            onKeep={(t) => change(step, { distance: t })}
-            onTyping={(t) =>
-              doing.kind === "looking" &&
-              tryOut(t ? extrudeCommand({ ...asForm(step, view!), distance: t }) : null)
-            }
-          />{" "}
-        </>
-      )}
-      <ChoiceSlot
-        label="Direction"
-        value={wayOf(step)}
-        choices={WAYS}
-        onChoose={(w: Way) => void change(step, fromWay(w))}
-      />
-      ,{" "}
-      <ChoiceSlot
-        label="What becomes of it"
-        value={step.mode}
-        choices={MODES}
-        onChoose={(mode) => void change(step, mode === "remove" ? { mode } : { mode, extent: "distance" })}
-      />
     </>
   );
 }

@@ -5,20 +5,20 @@ import { lengthText, roughLength } from "../api/numbers";
 import { useLook } from "../scene/useLook";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
-import { changeForm, isExtrude, isSketch, sameRegion, toggleRegion } from "./extrude";
-import { usePart, type ExtrudeForm } from "./store";
+import { changeForm, isForm, isSketch, sameRegion, toggleRegion } from "./forming";
+import { usePart, type FormDraft } from "./store";
 
-/** Over the solids: sketches that no step uses yet; while extruding, regions to pick and the arrow to pull. */
+/** Over the solids: sketches that no step uses yet; while forming, regions to pick and the arrow to pull. */
 export function FormLayer() {
   const look = useLook();
   const { view, doing } = usePart();
   if (!view) return null;
-  const extruding = doing.kind === "extruding" ? doing.form : null;
-  const used = new Set(view.steps.filter(isExtrude).map((s) => s.sketch));
+  const forming = doing.kind === "forming" ? doing.form : null;
+  const used = new Set(view.steps.filter(isForm).map((s) => s.sketch));
   const wanted = (id: string) => {
-    if (!extruding) return !used.has(id);
-    if (extruding.step) return id === extruding.sketch;
-    return id === extruding.sketch || !used.has(id) || extruding.sketch === null;
+    if (!forming) return !used.has(id);
+    if (forming.step) return id === forming.sketch;
+    return id === forming.sketch || !used.has(id) || forming.sketch === null;
   };
   const shown = view.steps.filter(isSketch).filter((s) => view.sketches[s.id] && wanted(s.id));
   return (
@@ -39,14 +39,17 @@ export function FormLayer() {
         const placed = view.sketches[s.id];
         const plane = seenPlane(look, placed);
         const model = new Model(s);
+        // what a line is to the revolution being made: its axis, one that could be, or nothing
+        const turning = (id: string) =>
+          forming?.op !== "revolve" || forming.sketch !== s.id ? null : forming.axis === id ? "axis" : "line";
         return (
           <g key={s.id} transform={plane.matrix}>
             {placed.regions.map((r) => {
-              const picked = extruding?.sketch === s.id && extruding.regions.some((x) => sameRegion(x, r));
+              const picked = forming?.sketch === s.id && forming.regions.some((x) => sameRegion(x, r));
               return (
                 <path
                   key={r.boundary.join() + r.inside.join()}
-                  className={`sk-region ${extruding ? "pickable" : ""} ${picked ? "picked" : ""}`}
+                  className={`sk-region ${forming ? "pickable" : ""} ${picked ? "picked" : ""}`}
                   data-region={r.boundary.join("")}
                   d={r.path}
                   onClick={() => toggleRegion(s.id, r)}
@@ -55,28 +58,56 @@ export function FormLayer() {
             })}
             {model
               .curves()
-              .filter((c) => !c.construction)
+              .filter((c) => !c.construction || turning(c.id))
               .map((c) => (
-                <path key={c.id} className="sk-curve" style={{ strokeWidth: 1.3 }} d={model.path(c)} />
+                <path
+                  key={c.id}
+                  className={`sk-curve ${turning(c.id) === "axis" ? "axis" : ""}`}
+                  style={{ strokeWidth: turning(c.id) === "axis" ? 3 : 1.3 }}
+                  d={model.path(c)}
+                />
               ))}
+            {turning("x-axis") === "axis" && <AxisLine along={[1, 0]} model={model} />}
+            {turning("y-axis") === "axis" && <AxisLine along={[0, 1]} model={model} />}
+            {forming?.op === "revolve" &&
+              forming.sketch === s.id &&
+              model
+                .curves()
+                .filter((c) => c.kind === "line")
+                .map((c) => (
+                  <path
+                    key={`${c.id} axis`}
+                    className="sk-grab"
+                    data-axis={c.id}
+                    d={model.path(c)}
+                    onClick={() => changeForm({ axis: c.id })}
+                  />
+                ))}
           </g>
         );
       })}
-      {extruding?.sketch && view.sketches[extruding.sketch] && (
-        <Arrow form={extruding} placed={view.sketches[extruding.sketch]} />
+      {forming?.sketch && view.sketches[forming.sketch] && (
+        <Arrow form={forming} placed={view.sketches[forming.sketch]} />
       )}
     </svg>
   );
 }
 
+/** A sketch's own axis, as long as what is drawn. */
+function AxisLine({ along: [x, y], model }: { along: Vec2; model: Model }) {
+  const reach =
+    1.3 * Math.max(10, ...model.entities.map((e) => (e.kind === "point" ? Math.abs(e.x * x + e.y * y) : 0)));
+  return <path className="sk-curve axis" d={`M${-reach * x} ${-reach * y}L${reach * x} ${reach * y}`} />;
+}
+
 /** From the picked regions along the way of the extrusion; pulling it changes the distance. */
-function Arrow({ form, placed }: { form: ExtrudeForm; placed: PlacedSketch }) {
+function Arrow({ form, placed }: { form: FormDraft; placed: PlacedSketch }) {
   const look = useLook();
   const unit = usePart((s) => s.view!.unit);
   const hold = useRef<{ x: number; y: number; mm: number } | null>(null);
   const inside = form.regions.map((r) => r.inside);
   const mm = roughLength(form.distance, unit);
-  if (inside.length === 0 || mm === null || form.extent === "through") return null;
+  if (inside.length === 0 || mm === null || form.op === "revolve" || form.extent !== "distance") return null;
   const mid: Vec2 = [
     inside.reduce((s, p) => s + p[0], 0) / inside.length,
     inside.reduce((s, p) => s + p[1], 0) / inside.length,

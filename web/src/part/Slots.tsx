@@ -21,7 +21,7 @@ export function ChoiceSlot<K extends string>({
         {choices[value]}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="start">
+        <DropdownMenu.Content className="menu" align="start" onCloseAutoFocus={(e) => e.preventDefault()}>
           <DropdownMenu.RadioGroup value={value} onValueChange={(v) => onChoose(v as K)}>
             {(Object.keys(choices) as K[]).map((k) => (
               <DropdownMenu.RadioItem key={k} value={k}>

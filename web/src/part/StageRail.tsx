@@ -1,4 +1,4 @@
-import { isExtrude, isSketch } from "./extrude";
+import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
 import { usePart } from "./store";
 
@@ -15,9 +15,9 @@ export function StageRail() {
     n === 1
       ? (view?.steps.filter(isSketch).length ?? 0)
       : n === 2
-        ? (view?.steps.filter(isExtrude).length ?? 0)
+        ? (view?.steps.filter(isForm).length ?? 0)
         : 0;
-  const now = doing.kind === "sketching" ? 1 : doing.kind === "extruding" ? 2 : stage;
+  const now = doing.kind === "sketching" ? 1 : doing.kind === "forming" ? 2 : stage;
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map((s) => (

@@ -4,7 +4,7 @@ import { useLookStore } from "../scene/useLook";
 import { PointerTags } from "../sketch/PointerTags";
 import { SketchLayer } from "../sketch/SketchLayer";
 import { fit, startOnFace } from "./actions";
-import { editExtrude, isExtrude, isSketch } from "./extrude";
+import { aimAt, editForm, isForm, isSketch } from "./forming";
 import { FormLayer } from "./FormLayer";
 import { StartCard } from "./StartCard";
 import { newSketch, onFace, onLookMoved, openSketch } from "./sketching";
@@ -147,6 +147,8 @@ export function ViewPane() {
       else if (found) usePart.getState().say("A sketch lies on a flat face; this isn’t one.", true);
       return;
     }
+    const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
+    if (aimed && aimAt(aimed)) return;
     if (!found) set({ picks: e.shiftKey ? picks : [] });
     else if (!e.shiftKey) set({ picks: [found] });
     else {
@@ -160,7 +162,7 @@ export function ViewPane() {
     const found = scene.current!.pick(...at(e));
     const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
     const step = view?.steps.find((s) => s.id === face?.steps[0]);
-    if (step && isExtrude(step)) editExtrude(step);
+    if (step && isForm(step)) editForm(step);
     else if (step && isSketch(step)) openSketch(step.id);
   };
 

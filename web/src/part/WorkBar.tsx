@@ -1,21 +1,11 @@
-import { useEffect, useRef } from "react";
-import { sized, spaced, MM } from "../api/numbers";
+import { sized } from "../api/numbers";
 import { dimensionsFor, isDimension } from "../sketch/holds";
 import { Model } from "../sketch/model";
 import { CLICK_HINTS, currentSketch, useSketch } from "../sketch/store";
-import {
-  applyExtrude,
-  changeForm,
-  EXTENTS,
-  fromWay,
-  isSketch,
-  MODES,
-  WAYS,
-  wayOf,
-  type Way,
-} from "./extrude";
+import { Acts } from "./Acts";
+import { FormBar } from "./FormBar";
+import { isSketch } from "./forming";
 import { finishSketch } from "./sketching";
-import { ChoiceSlot } from "./Slots";
 import { usePart } from "./store";
 
 /** What is being made, as one sentence. */
@@ -23,8 +13,8 @@ export function WorkBar() {
   const doing = usePart((s) => s.doing);
   return (
     <section className="work" aria-label="Work bar">
-      {doing.kind === "extruding" ? (
-        <ExtrudeBar />
+      {doing.kind === "forming" ? (
+        <FormBar />
       ) : doing.kind === "sketching" ? (
         <SketchBar id={doing.step} />
       ) : doing.kind === "choosing-face" ? (
@@ -33,21 +23,6 @@ export function WorkBar() {
         <IdleBar />
       )}
     </section>
-  );
-}
-
-function Acts({ main, onMain, onDrop }: { main: string; onMain?: () => void; onDrop: () => void }) {
-  return (
-    <div className="acts">
-      {onMain && (
-        <button className="btn main big" onClick={onMain}>
-          {main} <span className="k">Enter</span>
-        </button>
-      )}
-      <button className="btn big" onClick={onDrop}>
-        Drop <span className="k">Esc</span>
-      </button>
-    </div>
   );
 }
 
@@ -79,83 +54,6 @@ function ChooseFaceBar() {
         </p>
       </div>
       <Acts main="" onDrop={() => start({ kind: "looking" })} />
-    </>
-  );
-}
-
-function ExtrudeBar() {
-  const { view, preview, previewWhy, previewMs, doing, start } = usePart();
-  const input = useRef<HTMLInputElement>(null);
-  const form = doing.kind === "extruding" ? doing.form : null;
-  const open = form !== null;
-  useEffect(() => {
-    if (open) input.current?.select();
-  }, [open, form?.step]);
-  if (!form || !view) return null;
-  const name = view.steps.find((s) => s.id === form.sketch)?.name;
-  const n = form.regions.length;
-  const delta = preview?.volume !== undefined ? preview.volume - (view.volume ?? 0) : null;
-  const failed = preview?.steps.find(
-    (s, i) => s.status === "failed" && (s.id === form.step || i === view.workLine),
-  );
-  const why = failed?.message ?? previewWhy;
-  return (
-    <>
-      <div className="say">
-        <p className="sent">
-          Extrude{" "}
-          <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click closed regions in the view">
-            {n === 0 ? "pick regions" : `${name} · ${n === 1 ? "1 region" : `${n} regions`}`}
-          </span>{" "}
-          <ChoiceSlot
-            label="How far"
-            value={form.extent}
-            choices={EXTENTS}
-            onChoose={(extent) => changeForm({ extent })}
-          />{" "}
-          {form.extent === "distance" && (
-            <>
-              <input
-                ref={input}
-                className="slot"
-                aria-label="Distance"
-                data-testid="distance"
-                autoFocus
-                value={form.distance}
-                title="A length such as 12, 0.5 in or 3/8 in"
-                onChange={(e) => changeForm({ distance: e.target.value })}
-                onKeyDown={(e) => {
-                  e.stopPropagation();
-                  if (e.key === "Enter") void applyExtrude();
-                  if (e.key === "Escape") start({ kind: "looking" });
-                }}
-              />{" "}
-              {view.unit}{" "}
-            </>
-          )}
-          <ChoiceSlot
-            label="Direction"
-            value={wayOf(form)}
-            choices={WAYS}
-            onChoose={(w: Way) => changeForm(fromWay(w))}
-          />{" "}
-          <ChoiceSlot
-            label="What becomes of it"
-            value={form.mode}
-            choices={MODES}
-            onChoose={(mode) => changeForm({ mode })}
-          />
-        </p>
-        <p className={`live ${why ? "plum" : ""}`} aria-live="polite" data-testid="live">
-          {why ||
-            (delta !== null
-              ? `preview ${Math.round(previewMs)} ms · volume ${delta < 0 ? "−" : "+"}${spaced(
-                  Math.abs(delta) / MM[view.unit] ** 3,
-                )} ${view.unit}³`
-              : "Click regions in the view to add or take them out")}
-        </p>
-      </div>
-      <Acts main="Apply" onMain={() => void applyExtrude()} onDrop={() => start({ kind: "looking" })} />
     </>
   );
 }

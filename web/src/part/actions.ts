@@ -1,7 +1,7 @@
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { TOOLS, useSketch } from "../sketch/store";
-import { beginExtrude, editExtrude, isExtrude, isSketch } from "./extrude";
+import { beginForm, editForm, isForm, isSketch } from "./forming";
 import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
 import { usePart } from "./store";
 
@@ -65,7 +65,14 @@ export function shelfActions(stage: number): Action[] {
         hint: "Pull a region out of its plane",
         key: "q",
         why: closed ? undefined : "There is no closed region yet. Draw one in a sketch first.",
-        run: () => beginExtrude(),
+        run: () => beginForm("extrude"),
+      },
+      {
+        name: "Revolve",
+        hint: "Turn a region about a line",
+        key: "w",
+        why: closed ? undefined : "There is no closed region yet. Draw one in a sketch first.",
+        run: () => beginForm("revolve"),
       },
     ];
   }
@@ -142,7 +149,7 @@ export function everything(): Action[] {
       name: `Change ${s.name}`,
       hint: "step",
       why: leaveFirst,
-      run: () => (isSketch(s) ? openSketch(s.id) : isExtrude(s) ? editExtrude(s) : undefined),
+      run: () => (isSketch(s) ? openSketch(s.id) : isForm(s) ? editForm(s) : undefined),
     });
   }
   for (const name of Object.keys(VIEWS)) {

@@ -5,7 +5,7 @@ import { useLookStore } from "../scene/useLook";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
 import { useSketch } from "../sketch/store";
-import { isSketch } from "./extrude";
+import { isSketch } from "./forming";
 import { usePart } from "./store";
 
 let before: { middle: Vector3; turn: Look["turn"]; scale: number } | null = null;

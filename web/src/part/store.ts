@@ -1,26 +1,38 @@
 import { create } from "zustand";
 import { api, Refused } from "../api/client";
-import type { Command, Extent, Mode, PartView, RegionRef, Shape } from "../api/types";
+import type { Command, Extent, FaceRef, Mode, PartView, RegionRef, Shape } from "../api/types";
 
 export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
 
-/** The extrusion being written in the work bar. */
-export interface ExtrudeForm {
+/** The extrusion or revolution being written in the work bar. */
+export interface FormDraft {
+  op: "extrude" | "revolve";
   step: string | null;
   sketch: string | null;
   regions: RegionRef[];
-  extent: Extent;
-  distance: string;
   bothWays: boolean;
   flipped: boolean;
   mode: Mode;
+  /** How far an extrusion goes. */
+  extent: Extent;
+  distance: string;
+  lean: Lean;
+  taper: string;
+  target: FaceRef | null;
+  /** What a revolution turns about, and how far. */
+  axis: string;
+  full: boolean;
+  angle: string;
 }
+
+/** How the sides of an extrusion stand. */
+export type Lean = "upright" | "in" | "out";
 
 export type Doing =
   | { kind: "looking" }
   | { kind: "choosing-face" }
   | { kind: "sketching"; step: string }
-  | { kind: "extruding"; form: ExtrudeForm };
+  | { kind: "forming"; form: FormDraft };
 
 export interface Notice {
   text: string;

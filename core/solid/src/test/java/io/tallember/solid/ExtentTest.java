@@ -147,6 +147,6 @@ class ExtentTest {
         Body small = Primitive.box(Frame.WORLD.at(new Vec3(0, 0, 30)), 40, 40, 5, "p", TOL);
         assertThatThrownBy(() -> UpTo.next(prism, List.of(small), "r", "s", false, TOL))
                 .hasMessageContaining("doesn't cover the whole outline");
-        assertThatThrownBy(() -> UpTo.next(prism, List.of(), "r", "s", false, TOL)).hasMessageContaining("whole outline");
+        assertThatThrownBy(() -> UpTo.next(prism, List.of(), "r", "s", false, TOL)).hasMessageContaining("no face in the way");
     }
 }

@@ -65,8 +65,9 @@ public class Drawn {
                 .interiorPoint(Tolerance.DEFAULT)
                 .orElse(face.bounds().centre());
         picked.putArray("point").add(point.x()).add(point.y()).add(point.z());
+        Vec3 out = face.outward(point);
+        picked.putArray("out").add(out.x()).add(out.y()).add(out.z());
         if (face.surface() instanceof Plane) {
-            Vec3 out = face.outward(point);
             picked.putArray("normal").add(out.x()).add(out.y()).add(out.z());
         }
         return new Shape("f" + key(p, n, t), content, picked);

@@ -48,7 +48,9 @@ public final class UpTo {
         Box3 box = prism.bounds().grown(tol.linear());
         List<Body> inWay = bodies.stream().filter(b -> box.overlaps(b.bounds())).toList();
         if (inWay.isEmpty()) {
-            throw u.open();
+            throw new GeometryException(
+                    Reason.NO_CONTACT,
+                    "There is no face in the way. Turn the direction, give a distance, or build the body it should meet first.");
         }
         List<Body> outside = u.atProfile(() -> Fuse.subtract(List.of(prism), inWay, tol));
         List<Body> found = outside.isEmpty() ? u.atProfile(() -> Fuse.intersect(List.of(prism), inWay, tol)) : outside;

@@ -1,0 +1,193 @@
+import { useEffect, useRef, type RefObject } from "react";
+import { MM, spaced } from "../api/numbers";
+import { Acts } from "./Acts";
+import {
+  applyForm,
+  axesOf,
+  changeForm,
+  EXTENTS,
+  fromWay,
+  LEANS,
+  MODES,
+  TURNS,
+  WAYS,
+  wayOf,
+  type Way,
+} from "./forming";
+import { ChoiceSlot } from "./Slots";
+import { usePart, type FormDraft } from "./store";
+
+/** An extrusion or revolution being made or changed, as a sentence. */
+export function FormBar() {
+  const { view, preview, previewWhy, previewMs, doing, start } = usePart();
+  const input = useRef<HTMLInputElement>(null);
+  const form = doing.kind === "forming" ? doing.form : null;
+  const open = form !== null;
+  useEffect(() => {
+    if (open) input.current?.select();
+  }, [open, form?.step, form?.op]);
+  if (!form || !view) return null;
+  const name = view.steps.find((s) => s.id === form.sketch)?.name;
+  const n = form.regions.length;
+  const delta = preview?.volume !== undefined ? preview.volume - (view.volume ?? 0) : null;
+  const failed = preview?.steps.find(
+    (s, i) => s.status === "failed" && (s.id === form.step || i === view.workLine),
+  );
+  const why = failed?.message ?? previewWhy;
+  return (
+    <>
+      <div className="say">
+        <p className="sent">
+          {form.op === "revolve" ? "Revolve" : "Extrude"}{" "}
+          <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click closed regions in the view">
+            {n === 0 ? "pick regions" : `${name} · ${n === 1 ? "1 region" : `${n} regions`}`}
+          </span>{" "}
+          {form.op === "revolve" ? (
+            <RevolveWords form={form} input={input} />
+          ) : (
+            <ExtrudeWords form={form} input={input} />
+          )}{" "}
+          <ChoiceSlot
+            label="What becomes of it"
+            value={form.mode}
+            choices={MODES}
+            onChoose={(mode) => changeForm({ mode })}
+          />
+        </p>
+        <p className={`live ${why ? "plum" : ""}`} aria-live="polite" data-testid="live">
+          {why ||
+            (delta !== null
+              ? `preview ${Math.round(previewMs)} ms · volume ${delta < 0 ? "−" : "+"}${spaced(
+                  Math.abs(delta) / MM[view.unit] ** 3,
+                )} ${view.unit}³`
+              : "Click regions in the view to add or take them out")}
+        </p>
+      </div>
+      <Acts main="Apply" onMain={() => void applyForm()} onDrop={() => start({ kind: "looking" })} />
+    </>
+  );
+}
+
+type Words = { form: FormDraft; input: RefObject<HTMLInputElement | null> };
+
+function ExtrudeWords({ form, input }: Words) {
+  const unit = usePart((s) => s.view!.unit);
+  return (
+    <>
+      <ChoiceSlot
+        label="How far"
+        value={form.extent}
+        choices={EXTENTS}
+        onChoose={(extent) => changeForm({ extent })}
+      />{" "}
+      {form.extent === "distance" && (
+        <>
+          <Field
+            label="Distance"
+            hint="A length such as 12, 0.5 in or 3/8 in"
+            value={form.distance}
+            input={input}
+            onChange={(distance) => changeForm({ distance })}
+          />{" "}
+          {unit}{" "}
+        </>
+      )}
+      {form.extent === "face" && (
+        <>
+          <span className={`slot geo ${form.target ? "lit" : "bad"}`} title="Click a face in the view">
+            {form.target ? "1 face" : "pick a face"}
+          </span>{" "}
+        </>
+      )}
+      <ChoiceSlot
+        label="Direction"
+        value={wayOf(form)}
+        choices={WAYS}
+        onChoose={(w: Way) => changeForm(fromWay(w))}
+      />
+      {form.extent === "distance" && (
+        <>
+          {" "}
+          with{" "}
+          <ChoiceSlot
+            label="How the sides stand"
+            value={form.lean}
+            choices={LEANS}
+            onChoose={(lean) => changeForm({ lean })}
+          />
+          {form.lean !== "upright" && (
+            <>
+              {" "}
+              <Field label="Angle" value={form.taper} onChange={(taper) => changeForm({ taper })} />°
+            </>
+          )}
+        </>
+      )}
+    </>
+  );
+}
+
+function RevolveWords({ form, input }: Words) {
+  return (
+    <>
+      about{" "}
+      <ChoiceSlot
+        label="Axis"
+        value={form.axis}
+        choices={axesOf(form.sketch)}
+        onChoose={(axis) => changeForm({ axis })}
+      />{" "}
+      <ChoiceSlot
+        label="How far round"
+        value={form.full ? "full" : "angle"}
+        choices={TURNS}
+        onChoose={(k) => changeForm({ full: k === "full" })}
+      />{" "}
+      {!form.full && (
+        <>
+          <Field label="Angle" value={form.angle} input={input} onChange={(angle) => changeForm({ angle })} />
+          °{" "}
+          <ChoiceSlot
+            label="Direction"
+            value={wayOf(form)}
+            choices={WAYS}
+            onChoose={(w: Way) => changeForm(fromWay(w))}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+function Field({
+  label,
+  hint,
+  value,
+  input,
+  onChange,
+}: {
+  label: string;
+  hint?: string;
+  value: string;
+  /** Where the field is to be found for typing at once. */
+  input?: RefObject<HTMLInputElement | null>;
+  onChange: (text: string) => void;
+}) {
+  return (
+    <input
+      ref={input}
+      className="slot"
+      aria-label={label}
+      data-testid={label.toLowerCase()}
+      autoFocus={input !== undefined}
+      value={value}
+      title={hint}
+      onChange={(e) => onChange(e.target.value)}
+      onKeyDown={(e) => {
+        e.stopPropagation();
+        if (e.key === "Enter") void applyForm();
+        if (e.key === "Escape") usePart.getState().start({ kind: "looking" });
+      }}
+    />
+  );
+}

@@ -1,0 +1,242 @@
+import type {
+  Command,
+  ExtrudeStep,
+  FaceLine,
+  PartView,
+  Region,
+  RegionRef,
+  RevolveStep,
+  SketchStep,
+  Step,
+} from "../api/types";
+import { degrees, lengthText } from "../api/numbers";
+import { usePart, type FormDraft, type Lean } from "./store";
+
+export const isSketch = (s: Step): s is Extract<Step, SketchStep> => s.kind === "sketch";
+export const isExtrude = (s: Step): s is Extract<Step, ExtrudeStep> => s.kind === "extrude";
+export const isRevolve = (s: Step): s is Extract<Step, RevolveStep> => s.kind === "revolve";
+/** Steps that give a sketch its depth. */
+export const isForm = (s: Step): s is Extract<Step, ExtrudeStep | RevolveStep> =>
+  isExtrude(s) || isRevolve(s);
+
+/** The command that the form stands for, or null while something is missing. */
+export function formCommand(form: FormDraft): Command | null {
+  if (!form.sketch || form.regions.length === 0) return null;
+  const common = {
+    id: form.step ?? "",
+    name: "",
+    sketch: form.sketch,
+    regions: form.regions,
+    bothWays: form.bothWays,
+    flipped: form.flipped,
+    mode: form.mode,
+  };
+  const kept = form.step ? "change-step" : "add-step";
+  if (form.op === "revolve") {
+    if (!form.full && form.angle.trim() === "") return null;
+    const angle = form.full && form.angle.trim() === "" ? "360" : form.angle;
+    return { do: kept, step: { ...common, kind: "revolve", axis: form.axis, full: form.full, angle } };
+  }
+  if (form.distance.trim() === "" || (form.extent === "face" && !form.target)) return null;
+  const leans = form.lean !== "upright" && form.extent === "distance";
+  if (leans && form.taper.trim() === "") return null;
+  return {
+    do: kept,
+    step: {
+      ...common,
+      kind: "extrude",
+      extent: form.extent,
+      distance: form.distance,
+      taper: leans ? (form.lean === "in" ? form.taper : negated(form.taper)) : 0,
+      ...(form.target ? { target: form.target } : {}),
+    },
+  };
+}
+
+const negated = (text: string) => (/^[\d.,\s°]+$/.test(text) ? `-${text.trim()}` : `-(${text})`);
+
+export const sameRegion = (a: RegionRef, b: Region | RegionRef) =>
+  a.boundary.length === b.boundary.length && a.boundary.every((x, i) => x === b.boundary[i]);
+
+/** Begins an extrusion or a revolution of the sketch that no step uses yet, with its outermost region. */
+export function beginForm(op: FormDraft["op"], sketch?: string): void {
+  const { view, start } = usePart.getState();
+  if (!view) return;
+  const used = new Set(view.steps.filter(isForm).map((s) => s.sketch));
+  const free = view.steps.filter((s) => isSketch(s) && s.status === "built" && !used.has(s.id));
+  const chosen = sketch ?? free[free.length - 1]?.id ?? null;
+  const regions = chosen ? (view.sketches[chosen]?.regions ?? []) : [];
+  const step = view.steps.find((s) => s.id === chosen);
+  const onFace = step && isSketch(step) && typeof step.plane !== "string";
+  const form: FormDraft = {
+    op,
+    step: null,
+    sketch: chosen,
+    regions: likely(regions),
+    extent: "distance",
+    distance: lengthText(10 * (view.unit === "in" ? 1.27 : 1), view.unit),
+    lean: "upright",
+    taper: "2",
+    target: null,
+    axis: likelyAxis(chosen),
+    full: true,
+    angle: "90",
+    bothWays: false,
+    flipped: false,
+    mode: view.bodies.length === 0 ? "body" : "add",
+  };
+  start({ kind: "forming", form: onFace && view.bodies.length > 0 ? { ...form, mode: "add" } : form });
+  changeForm({});
+}
+
+/** One region: that one. Several: the outermost, its holes left out. */
+function likely(regions: Region[]): RegionRef[] {
+  if (regions.length === 0) return [];
+  const largest = regions.reduce((a, b) => (b.area > a.area ? b : a));
+  return [toRef(largest)];
+}
+
+/** The lines that a revolution of the sketch may turn about, with their names. */
+export function axesOf(sketch: string | null): Record<string, string> {
+  const step = usePart.getState().view?.steps.find((s) => s.id === sketch);
+  const lines = step && isSketch(step) ? step.entities.filter((e) => e.kind === "line") : [];
+  return {
+    "x-axis": "its x axis",
+    "y-axis": "its y axis",
+    ...Object.fromEntries(lines.map((l) => [l.id, `line ${l.id}`])),
+  };
+}
+
+/** A construction line when there is one. */
+function likelyAxis(sketch: string | null): string {
+  const step = usePart.getState().view?.steps.find((s) => s.id === sketch);
+  const line =
+    step &&
+    isSketch(step) &&
+    step.entities.find((e) => e.kind === "line" && "construction" in e && e.construction);
+  return line ? line.id : "y-axis";
+}
+
+export const toRef = (r: Region): RegionRef => ({ id: "", boundary: r.boundary, inside: r.inside });
+
+/** A step of the sheet as the form that would make it. */
+export function formOf(step: ExtrudeStep | RevolveStep, view: PartView): FormDraft {
+  const written = (place: string, plain: string) => view.formulas[`${step.id}/${place}`] ?? plain;
+  const turned = step.kind === "revolve";
+  const lean = turned ? 0 : ((step.taper ?? 0) as number);
+  const angleText = (v: number) => degrees(v).replace("°", "");
+  return {
+    op: step.kind,
+    step: step.id,
+    sketch: step.sketch,
+    regions: step.regions,
+    bothWays: step.bothWays,
+    flipped: step.flipped,
+    mode: step.mode,
+    extent: turned ? "distance" : (step.extent ?? "distance"),
+    distance: turned ? "10" : written("distance", lengthText(step.distance as number, view.unit)),
+    lean: lean === 0 ? "upright" : lean > 0 ? "in" : "out",
+    taper: lean === 0 ? "2" : angleText(Math.abs(lean)),
+    target: turned ? null : (step.target ?? null),
+    axis: turned ? step.axis : "y-axis",
+    full: turned ? step.full : true,
+    angle: turned ? written("angle", angleText(step.angle as number)) : "90",
+  };
+}
+
+/** Opens a step of the sheet in the work bar. */
+export function editForm(step: ExtrudeStep | RevolveStep): void {
+  const { view, start } = usePart.getState();
+  start({ kind: "forming", form: formOf(step, view!) });
+}
+
+/** What follows from a change: only what is removed can go through all, only by a distance can sides lean. */
+export function followed(form: FormDraft, change: Partial<FormDraft>): FormDraft {
+  const next = { ...form, ...change };
+  if (change.extent === "through") next.mode = "remove";
+  else if (next.mode !== "remove" && next.extent === "through") next.extent = "distance";
+  if (next.extent !== "distance") next.lean = "upright";
+  return next;
+}
+
+/** Changes the form and shows what it would give. */
+export function changeForm(change: Partial<FormDraft>): void {
+  const { doing, set, tryOut } = usePart.getState();
+  if (doing.kind !== "forming") return;
+  const form = followed(doing.form, change);
+  set({ doing: { kind: "forming", form } });
+  const command = formCommand(form);
+  tryOut(command);
+  if (!command) set({ previewWhy: "" });
+}
+
+export function toggleRegion(sketch: string, region: Region): void {
+  const { doing } = usePart.getState();
+  if (doing.kind !== "forming") return;
+  const { form } = doing;
+  if (form.sketch !== sketch) {
+    if (!form.step) changeForm({ sketch, regions: [toRef(region)], axis: likelyAxis(sketch) });
+    return;
+  }
+  const has = form.regions.some((r) => sameRegion(r, region));
+  const regions = has ? form.regions.filter((r) => !sameRegion(r, region)) : [...form.regions, toRef(region)];
+  changeForm({ regions });
+}
+
+/** A face was clicked while the form waits for the one up to which it goes. */
+export function aimAt(face: FaceLine): boolean {
+  const { doing } = usePart.getState();
+  if (doing.kind !== "forming" || doing.form.op !== "extrude" || doing.form.extent !== "face") return false;
+  changeForm({ target: { face: face.key, point: face.point, normal: face.out } });
+  return true;
+}
+
+export async function applyForm(): Promise<void> {
+  const { doing, send, start, say } = usePart.getState();
+  if (doing.kind !== "forming") return;
+  const { form } = doing;
+  const command = formCommand(form);
+  if (!command) {
+    say(
+      !form.sketch || form.regions.length === 0
+        ? "Pick at least one closed region in the view first."
+        : form.op === "extrude" && form.extent === "face" && !form.target
+          ? "Click the face up to which it should go."
+          : form.op === "revolve"
+            ? "Type an angle first."
+            : "Type a number first.",
+      true,
+    );
+    return;
+  }
+  if (await send(command)) {
+    start({ kind: "looking" });
+    const failed = failedStep(usePart.getState().view, form.step);
+    if (failed) say(`${failed.name} was kept but can’t be built: ${failed.message}`, true);
+  }
+}
+
+function failedStep(view: PartView | null, id: string | null): Step | undefined {
+  const step = id ? view?.steps.find((s) => s.id === id) : view?.steps[view.workLine - 1];
+  return step?.status === "failed" ? step : undefined;
+}
+
+/** The other way round, or both ways: the three directions as one choice. */
+export type Way = "out" | "in" | "both";
+export const wayOf = (s: { bothWays: boolean; flipped: boolean }): Way =>
+  s.bothWays ? "both" : s.flipped ? "in" : "out";
+export const fromWay = (w: Way) => ({ bothWays: w === "both", flipped: w === "in" });
+export const WAYS: Record<Way, string> = { out: "forward", in: "backward", both: "both ways" };
+export const EXTENTS = {
+  distance: "by",
+  through: "through all",
+  next: "to the next face",
+  face: "up to",
+} as const;
+export const MODES = { body: "as a new body", add: "added", remove: "removed" } as const;
+export const LEANS: Record<Lean, string> = {
+  upright: "upright sides",
+  in: "sides leaning in by",
+  out: "sides leaning out by",
+};
+export const TURNS = { full: "all round", angle: "by" } as const;
