@@ -37,6 +37,13 @@ public final class Pen {
         return id;
     }
 
+    /** A construction line. */
+    public String guide(String a, String b) {
+        String id = "c" + ++curves;
+        entities.add(new SketchLine(id, a, b, true));
+        return id;
+    }
+
     public String arc(String centre, String a, String b) {
         String id = "c" + ++curves;
         entities.add(new SketchArc(id, centre, a, b, false));

@@ -19,6 +19,8 @@ final class SampleParts {
         out.put("mast-yoke", mastYoke());
         out.put("louvre-carrier", louvreCarrier());
         out.put("splitter-block", splitterBlock());
+        out.put("vane-hub", vaneHub());
+        out.put("anemometer-cup", anemometerCup());
         return out;
     }
 
@@ -108,6 +110,51 @@ final class SampleParts {
         s.cut("Wells", s.on("s2.end(r3)"), wells, 14, true);
         s.cut("Long bore", Base.SIDE, new Pen().circle(32, 12, 10), 96, false);
         s.cut("Cross bore", s.on("s2.side(c1)"), new Pen().circle(48, 12, 10), 64, true);
+        return s.document();
+    }
+
+    private static PartDocument vaneHub() {
+        Sheet s = new Sheet("Vane hub", Unit.MM);
+        Pen half = new Pen().outline(9, 0, 40, 0, 40, 10, 22, 10, 16, 32, 16, 46, 9, 46);
+        s.turn("Hub", Base.FRONT, half, Sketch.Y_AXIS, Mode.BODY);
+        Pen holes = new Pen();
+        for (int i = 0; i < 6; i++) {
+            double a = Math.toRadians(30 + 60 * i);
+            double x = Math.round(31e6 * Math.cos(a)) / 1e6;
+            holes.circle(x, Math.round(31e6 * Math.sin(a)) / 1e6, 5.5);
+        }
+        s.cut("Flange holes", Base.TOP, holes, 10, false);
+        s.cut("Keyway", Base.TOP, new Pen().rectangle(-2, 0, 4, 11.5), 46, false);
+        return s.document();
+    }
+
+    /** A hollow half ball on an arm, with the ring that clamps it. */
+    private static PartDocument anemometerCup() {
+        Sheet s = new Sheet("Anemometer cup", Unit.MM);
+        Pen cup = new Pen();
+        String m = cup.point(54, 0);
+        String a = cup.point(54, 18);
+        String d = cup.point(72, 0);
+        String b = cup.point(54, 16);
+        String c = cup.point(70, 0);
+        String axis = cup.guide(m, a);
+        String rim = cup.guide(m, d);
+        cup.arc(m, d, a);
+        String inner = cup.arc(m, c, b);
+        cup.line(a, b);
+        cup.line(c, d);
+        cup.place(m, 54, 0).hold(Kind.VERTICAL, axis).hold(Kind.HORIZONTAL, rim);
+        cup.hold(Kind.ON_CURVE, b, axis).hold(Kind.ON_CURVE, c, rim);
+        cup.size(Kind.RADIUS, 16, inner).size(Kind.DISTANCE, 18, axis);
+        s.turn("Cup", Base.TOP, cup, axis, Mode.BODY);
+        Sketch arm = new Pen().circle(6, 0, 6).sketch();
+        String outline = s.sketch("Arm outline", Base.SIDE, arm);
+        s.with(new Command.AddStep(new ExtrudeStep(
+                "", "Arm", false, outline, Pen.largest(arm), ExtrudeStep.Extent.NEXT, 36, false, false, Mode.ADD)));
+        Sketch ring = new Pen().circle(0, 0, 22).sketch();
+        s.extrude("Ring", s.sketch("Ring outline", Base.TOP, ring), Pen.largest(ring), 14, true, false, Mode.ADD);
+        Sketch bore = new Pen().circle(0, 0, 12).sketch();
+        s.extrude("Bore", s.sketch("Bore outline", Base.TOP, bore), Pen.largest(bore), 14, true, false, Mode.REMOVE);
         return s.document();
     }
 }

@@ -53,6 +53,16 @@ public final class Sheet {
         return id;
     }
 
+    /** Sketches on a plane and turns the largest region all the way round a line of the sketch. */
+    public String turn(String name, SketchPlane plane, Pen pen, String axis, Mode mode) {
+        Sketch s = pen.sketch();
+        String sketch = sketch(name + " outline", plane, s);
+        String id = doc.freshId();
+        with(new Command.AddStep(new RevolveStep(
+                "", name, false, sketch, Pen.largest(s), axis, true, 2 * Math.PI, false, false, mode)));
+        return id;
+    }
+
     /** Sketches on a plane and extrudes every region that the sketch's outline encloses, holes left out. */
     public String block(String name, SketchPlane plane, Pen pen, double d, boolean flipped, Mode mode) {
         Sketch s = pen.sketch();
