@@ -2,8 +2,10 @@ package io.tallember.geometry.intersect;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
+import io.tallember.geometry.Curve;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -46,13 +48,25 @@ final class March {
         if (where.isEmpty()) {
             return SurfaceSurface.Result.NONE;
         }
+        Elbow elbow = Elbow.of(a, b, tol).orElse(null);
+        if (elbow != null && (elbow.fills(where) || a instanceof Sphere || b instanceof Sphere)) {
+            return SurfaceSurface.Result.of(elbow.joint());
+        }
         boolean swap = b instanceof Plane || !(a instanceof Plane) && scale(b, where) < scale(a, where);
-        Seeds seeds = swap ? Seeds.of(b, a, where, tol) : Seeds.of(a, b, where, tol);
+        Seeds seeds = swap ? Seeds.of(b, a, where, elbow, tol) : Seeds.of(a, b, where, elbow, tol);
         List<Vec3> ends = new ArrayList<>(seeds.branching);
         apex(a, b, where, tol, ends);
         apex(b, a, where, tol, ends);
+        if (elbow != null) {
+            ends.add(elbow.top());
+            ends.add(elbow.bottom());
+        }
         March m = new March(a, b, where, ends);
         List<Vec3> from = new ArrayList<>(seeds.crossing);
+        if (elbow != null) {
+            from.removeIf(elbow::covers);
+            from.addAll(m.besideJoint(elbow));
+        }
         from.sort(Comparator.comparingDouble(p -> -m.across(p).length()));
         List<IntersectionCurve> curves = new ArrayList<>();
         for (Vec3 p : from) {
@@ -63,7 +77,11 @@ final class March {
             }
         }
         ends.addAll(seeds.touching);
-        return new SurfaceSurface.Result(false, List.copyOf(curves), ends);
+        List<Curve> all = new ArrayList<>(curves);
+        if (elbow != null) {
+            all.add(elbow.joint());
+        }
+        return new SurfaceSurface.Result(false, all, ends);
     }
 
     private static double scale(Surface s, Box3 where) {
@@ -76,6 +94,21 @@ final class March {
                 && Math.abs(other.signedDistance(c.apex())) <= tol.linear()) {
             ends.add(c.apex());
         }
+    }
+
+    /** Points on the branches that cross a joint at its top and bottom, where the surfaces are too flat to each other to look. */
+    private List<Vec3> besideJoint(Elbow elbow) {
+        List<Vec3> out = new ArrayList<>();
+        Vec3 along = elbow.joint().frame().z();
+        for (Vec3 end : List.of(elbow.top(), elbow.bottom())) {
+            for (int sign = -1; sign <= 1; sign += 2) {
+                Vec3 p = corrected(end.plus(sign * 0.25 * elbow.joint().radius(), along), along);
+                if (p != null && reach.contains(p) && across(p).length() > FLAT) {
+                    out.add(p);
+                }
+            }
+        }
+        return out;
     }
 
     private Vec3 across(Vec3 p) {

@@ -30,6 +30,7 @@ final class Seeds {
     private final Surface a;
     private final Surface b;
     private final Box3 where;
+    private final Elbow elbow;
     private final Tolerance tol;
     private final double cap;
     private int cells;
@@ -44,7 +45,8 @@ final class Seeds {
 
     private final List<Vec3> extreme = new ArrayList<>();
 
-    private Seeds(Surface a, Surface b, Box3 where, Tolerance tol) {
+    private Seeds(Surface a, Surface b, Box3 where, Elbow elbow, Tolerance tol) {
+        this.elbow = elbow;
         this.a = a;
         this.b = b;
         this.where = where;
@@ -52,8 +54,9 @@ final class Seeds {
         this.cap = Math.max(where.diagonal() / 6, 10 * tol.linear());
     }
 
-    static Seeds of(Surface a, Surface b, Box3 where, Tolerance tol) {
-        Seeds s = new Seeds(a, b, where, tol);
+    /** @param elbow a joint along which the two are known to touch, or null; extremes there are left out */
+    static Seeds of(Surface a, Surface b, Box3 where, Elbow elbow, Tolerance tol) {
+        Seeds s = new Seeds(a, b, where, elbow, tol);
         double[] d = domain(a, where);
         int nu = a.uPeriod() > 0 ? 6 : 2;
         int nv = a.vPeriod() > 0 ? 6 : 2;
@@ -195,7 +198,7 @@ final class Seeds {
         double width = cell[2][0] - cell[0][0];
         double height = cell[2][1] - cell[0][1];
         Vec2 g = slope(u, v);
-        if (Math.hypot(g.x(), g.y()) > 4 * LEAF) {
+        if (elbow != null && elbow.covers(a.point(u, v)) || Math.hypot(g.x(), g.y()) > 4 * LEAF) {
             return;
         }
         double det = 0;

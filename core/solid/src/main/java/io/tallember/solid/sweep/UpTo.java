@@ -87,6 +87,17 @@ public final class UpTo {
         return found;
     }
 
+    /** The part of a body on the side of a surface, carried on without end, on which a point inside the body lies. */
+    public static Body within(Body body, Surface surface, Vec3 point, Tolerance tol) {
+        Body solid = solid(surface, body.bounds(), "cut", tol);
+        List<Body> pieces = surface.signedDistance(point) > 0
+                ? Fuse.subtract(List.of(body), List.of(solid), tol)
+                : Fuse.intersect(List.of(body), List.of(solid), tol);
+        return pieces.stream()
+                .min(java.util.Comparator.comparingDouble(b -> b.bounds().distance(point)))
+                .orElseThrow();
+    }
+
     private GeometryException open() {
         return new GeometryException(
                 Reason.NO_CONTACT,

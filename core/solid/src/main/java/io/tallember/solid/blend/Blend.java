@@ -1,0 +1,199 @@
+package io.tallember.solid.blend;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Vertex;
+import io.tallember.solid.fuse.Classifier;
+import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.sweep.UpTo;
+import java.util.ArrayList;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Rounds (of one radius) and bevels along edges of a body.
+ *
+ * <p>Each edge gets a tool between the edge and the blend; convex edges' tools are taken away, then the others' added. At a free
+ * end the tool stops at the end's own face; where two blended edges meet the tools run through each other, which mitres them;
+ * where three rounds of one radius meet on planes a ball closes the corner.
+ */
+public final class Blend {
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+
+    private final Body body;
+    private final Size size;
+    private final String step;
+    private final Classifier inside;
+    private final Map<Edge, EdgeTool> tools = new IdentityHashMap<>();
+    private final List<EdgeTool> order = new ArrayList<>();
+    private final List<Body> cuts = new ArrayList<>();
+    private final List<Body> fills = new ArrayList<>();
+
+    private Blend(Body body, Size size, String step) {
+        this.body = body;
+        this.size = size;
+        this.step = step;
+        this.inside = new Classifier(body, TOL);
+    }
+
+    /**
+     * The body with its edges blended; more than one when a bevel cuts it apart.
+     *
+     * @param edges edges of the body
+     * @param step the step's id, for lineage
+     * @throws GeometryException BAD_VALUE when the size doesn't fit, with the largest that does; UNSUPPORTED_INTERSECTION for
+     *     edges or corners that can't be blended yet
+     */
+    public static List<Body> edges(Body body, List<Edge> edges, Size size, String step) {
+        if (!(size.value() > TOL.linear()) || !(size.second() > TOL.linear()) || !Double.isFinite(size.value())) {
+            throw new GeometryException(Reason.BAD_VALUE, "The size of a blend must be above zero.");
+        }
+        Blend b = new Blend(body, size, step);
+        int n = 0;
+        for (Edge e : edges) {
+            EdgeTool t = new EdgeTool(body, e, "b" + ++n);
+            b.tools.put(e, t);
+            b.order.add(t);
+        }
+        return b.build();
+    }
+
+    private List<Body> build() {
+        Map<Vertex, BallCorner> corners = corners();
+        for (EdgeTool t : order) {
+            Section.Outline o = t.outline(size);
+            Body tool = t.edge.closed()
+                    ? t.tool(o, 0, 0, step)
+                    : trimmed(t, o, extension(t, o, true, corners), extension(t, o, false, corners));
+            (t.convex() ? cuts : fills).add(tool);
+        }
+        List<Body> out = List.of(body);
+        if (!cuts.isEmpty()) {
+            out = Fuse.subtract(out, cuts, TOL);
+        }
+        if (!fills.isEmpty()) {
+            List<Body> all = new ArrayList<>(out);
+            all.addAll(fills);
+            out = Fuse.unite(all, TOL);
+        }
+        return out;
+    }
+
+    private List<EdgeTool> at(Vertex v) {
+        return order.stream()
+                .filter(t -> t.edge.start() == v || t.edge.end() == v)
+                .toList();
+    }
+
+    private List<Edge> edgesAt(Vertex v) {
+        return body.edges().stream()
+                .filter(e -> e.start() == v || e.end() == v)
+                .toList();
+    }
+
+    /** Corners where three rounds meet; others where blends of both kinds meet are refused. */
+    private Map<Vertex, BallCorner> corners() {
+        Map<Vertex, BallCorner> out = new IdentityHashMap<>();
+        for (Vertex v : body.vertices()) {
+            List<EdgeTool> here = at(v);
+            boolean joint = here.size() == 2 && Chains.continues(here.get(0).edge, here.get(1).edge, v);
+            if (here.size() < 2 || joint) {
+                continue;
+            }
+            if (here.stream().map(EdgeTool::convex).distinct().count() > 1) {
+                throw corner(v, "where inner and outer edges meet");
+            }
+            List<Face> faces = here.stream()
+                    .flatMap(t -> java.util.stream.Stream.of(t.f, t.g))
+                    .distinct()
+                    .toList();
+            if (here.size() == 2) {
+                continue;
+            }
+            boolean flat = faces.stream().allMatch(f -> f.surface() instanceof Plane);
+            if (here.size() > 3 || edgesAt(v).size() > 3 || !flat) {
+                throw corner(v, "of more than three edges or with round faces");
+            }
+            if (size.bevel()) {
+                continue;
+            }
+            double sign = here.get(0).convex() ? 1 : -1;
+            BallCorner ball = new BallCorner(
+                    v.point(),
+                    faces.stream().map(f -> f.outward(v.point()).times(sign)).toList(),
+                    size.value());
+            out.put(v, ball);
+            (sign > 0 ? cuts : fills).add(ball.tool(step, "corner" + out.size()));
+        }
+        return out;
+    }
+
+    private static GeometryException corner(Vertex v, String what) {
+        return new GeometryException(
+                Reason.UNSUPPORTED_INTERSECTION,
+                String.format(
+                        java.util.Locale.ROOT,
+                        "A corner %s can't be blended yet: the one near (%.3f, %.3f, %.3f). Leave one of its edges out.",
+                        what,
+                        v.point().x(),
+                        v.point().y(),
+                        v.point().z()));
+    }
+
+    /** What happens at one end of an edge: how much longer the tool is there, and the face that it stops at, if any. */
+    private record End(double longer, Face stop) {}
+
+    private End extension(EdgeTool t, Section.Outline o, boolean start, Map<Vertex, BallCorner> corners) {
+        Vertex v = start ? t.edge.start() : t.edge.end();
+        Vec3 out = t.outAt(start);
+        BallCorner ball = corners.get(v);
+        if (ball != null) {
+            return new End(-ball.reach(out), null);
+        }
+        List<EdgeTool> here = at(v);
+        boolean joint = here.stream().anyMatch(k -> Chains.continues(t.edge, k.edge, v));
+        if (joint) {
+            return new End(0, null);
+        }
+        if (here.size() > 1) {
+            return new End(3 * o.setback(), null);
+        }
+        double at = start ? t.edge.range().lo() : t.edge.range().hi();
+        Vec3 toward = t.place(o.a().plus(o.b()).times(0.2), at).minus(v.point());
+        Vec3 beyond = v.point().plus(0.05 * o.setback(), out).plus(0.05, toward);
+        boolean material = inside.inside(beyond);
+        Face face = body.faces().stream()
+                .filter(f -> f != t.f && f != t.g)
+                .filter(f -> f.coedges().stream().anyMatch(c -> c.start() == v))
+                .findFirst()
+                .orElse(null);
+        if (material != t.convex() && face == null) {
+            return new End(0, null);
+        }
+        boolean square = face != null
+                && face.surface() instanceof Plane p
+                && p.normal().cross(out).length() < 1e-9;
+        if (square) {
+            return new End(0, null);
+        }
+        // past a slanted or round end the tool runs on into air (or, being filled, into material), else it stops at the face
+        return new End(3 * o.setback(), material == t.convex() ? face : null);
+    }
+
+    private Body trimmed(EdgeTool t, Section.Outline o, End before, End after) {
+        Body tool = t.tool(o, before.longer(), after.longer(), step);
+        for (End e : List.of(before, after)) {
+            if (e.stop() != null) {
+                tool = UpTo.within(tool, e.stop().surface(), t.place(o.a().plus(o.b()).times(0.3), t.edge.range().middle()), TOL);
+            }
+        }
+        return tool;
+    }
+}

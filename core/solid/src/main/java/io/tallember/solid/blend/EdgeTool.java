@@ -1,0 +1,244 @@
+package io.tallember.solid.blend;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Sphere;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Region;
+import io.tallember.solid.sweep.Extrude;
+import io.tallember.solid.sweep.Revolve;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * One edge to be blended: straight, with planes or cylinders along it, or a circle with faces round its axis. The section is the
+ * same all along it, so the tool is a prism or a piece of a ring.
+ */
+final class EdgeTool {
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+
+    final Edge edge;
+    final Face f;
+    final Face g;
+    final Section section;
+    private final Frame frame;
+    private final String source;
+
+    /**
+     * @param source what the blend's face is called in its lineage
+     * @throws GeometryException UNSUPPORTED_INTERSECTION when the section changes along the edge
+     */
+    EdgeTool(Body body, Edge edge, String source) {
+        this.edge = edge;
+        this.source = source;
+        List<Face> both = body.facesOf(edge);
+        this.f = both.get(0);
+        this.g = both.get(both.size() - 1);
+        Vec3 o = edge.curve().point(edge.range().lo());
+        if (edge.curve() instanceof Line l) {
+            Vec3 x = into(f, o);
+            frame = new Frame(o, x, l.direction().cross(x), l.direction());
+        } else if (edge.curve() instanceof Circle c) {
+            Vec3 x = o.minus(c.frame().origin()).unit();
+            frame = new Frame(o, x, c.frame().z(), x.cross(c.frame().z()));
+        } else {
+            throw unsupported();
+        }
+        section = new Section(trace(f, o), trace(g, o));
+        if (f == g || section.smooth()) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "The faces beside an edge already run smoothly into each other; leave that edge out.");
+        }
+    }
+
+    private GeometryException unsupported() {
+        return new GeometryException(
+                Reason.UNSUPPORTED_INTERSECTION,
+                "An edge between a " + f.surface().kind() + " and a " + g.surface().kind()
+                        + " that runs like this can't be blended yet. Straight edges, and circles whose faces share their axis, can.");
+    }
+
+    boolean convex() {
+        return section.convex();
+    }
+
+    /** Direction of the edge at an end, out of the edge. */
+    Vec3 outAt(boolean start) {
+        double t = start ? edge.range().lo() : edge.range().hi();
+        Vec3 d = edge.curve().tangent(t);
+        return start ? d.negated() : d;
+    }
+
+    private Vec3 into(Face face, Vec3 p) {
+        Coedge c = face.coedges().stream()
+                .filter(k -> k.edge() == edge)
+                .findFirst()
+                .orElseThrow();
+        return face.outward(p).cross(c.travel(edge.curve().project(p, edge.range()))).unit();
+    }
+
+    private Vec2 flat(Vec3 d) {
+        return new Vec2(d.dot(frame.x()), d.dot(frame.y()));
+    }
+
+    private Section.Trace trace(Face face, Vec3 o) {
+        Surface s = face.surface();
+        Vec2 out = flat(face.outward(o));
+        Vec2 into = flat(into(face, o));
+        double bend = bend(s);
+        if (bend == 0) {
+            return new Section.Trace(into, out, null, 0);
+        }
+        return new Section.Trace(into, out, flat(s.gradient(o).times(-bend)), bend);
+    }
+
+    /** The radius of a face's trace, zero when it is straight. */
+    private double bend(Surface s) {
+        if (edge.curve() instanceof Line l) {
+            if (s instanceof Plane) {
+                return 0;
+            }
+            if (s instanceof Cylinder c && c.frame().z().cross(l.direction()).length() < 1e-9) {
+                return c.radius();
+            }
+            throw unsupported();
+        }
+        Circle c = (Circle) edge.curve();
+        Line axis = new Line(c.frame().origin(), c.frame().z());
+        if (s instanceof Sphere k && axis.distance(k.centre()) <= TOL.linear()) {
+            return k.radius();
+        }
+        boolean along = s.frame().z().cross(axis.direction()).length() < 1e-9;
+        if (s instanceof Plane && along) {
+            return 0;
+        }
+        boolean coaxial = along && axis.distance(s.frame().origin()) <= 2 * TOL.linear();
+        if ((s instanceof Cylinder || s instanceof Cone) && coaxial) {
+            return 0;
+        }
+        if (s instanceof Torus t && coaxial) {
+            return t.minor();
+        }
+        throw unsupported();
+    }
+
+    Section.Outline outline(Size size) {
+        Section.Outline o = size.bevel()
+                ? section.bevel(size.value(), size.second(), source)
+                : section.round(size.value(), source)
+                        .filter(this::clearOfAxis)
+                        .orElseThrow(() -> tooLarge(size));
+        if (!fits(o)) {
+            throw tooLarge(size);
+        }
+        return o;
+    }
+
+    /** A ring's round must not reach the axis. */
+    private boolean clearOfAxis(Section.Outline o) {
+        if (!(edge.curve() instanceof Circle c)) {
+            return true;
+        }
+        double r = c.radius() + o.centre().x();
+        return r > o.centre().distance(o.a()) + 10 * TOL.linear();
+    }
+
+    /** Whether the blend's touching lines lie on the faces, looked at along the edge. */
+    private boolean fits(Section.Outline o) {
+        for (double at : new double[] {0.5, 0.11, 0.31, 0.73, 0.93}) {
+            double t = edge.range().at(at);
+            if (!on(f, place(o.a(), t)) || !on(g, place(o.b(), t))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static boolean on(Face face, Vec3 p) {
+        return face.region().locate(p, TOL) != Region.Place.OUTSIDE;
+    }
+
+    /** A point of the section in space, at a parameter of the edge. */
+    Vec3 place(Vec3 flat, double t) {
+        if (edge.curve() instanceof Line l) {
+            return frame.point(flat.x(), flat.y(), t - edge.range().lo());
+        }
+        Circle c = (Circle) edge.curve();
+        Vec3 radial = c.point(t).minus(c.frame().origin()).unit();
+        return c.point(t).plus(flat.x(), radial).plus(flat.y(), frame.y());
+    }
+
+    private GeometryException tooLarge(Size size) {
+        double lo = 0;
+        double hi = size.value();
+        for (int i = 0; i < 40; i++) {
+            double mid = 0.5 * (lo + hi);
+            Size tried = size.times(mid / size.value());
+            Optional<Section.Outline> o = size.bevel()
+                    ? Optional.of(section.bevel(tried.value(), tried.second(), source))
+                    : section.round(mid, source).filter(this::clearOfAxis);
+            if (o.isPresent() && fits(o.get())) {
+                lo = mid;
+            } else {
+                hi = mid;
+            }
+        }
+        Vec3 p = edge.middle();
+        String where = String.format(Locale.ROOT, "the edge near (%.3f, %.3f, %.3f)", p.x(), p.y(), p.z());
+        String most = lo > 0.01
+                ? " At most " + short4(Math.floor(lo * 1e4) / 1e4) + " mm works there by itself."
+                : "";
+        return new GeometryException(
+                Reason.BAD_VALUE,
+                String.format(
+                        Locale.ROOT,
+                        "A %s of %s mm doesn't fit %s: the faces beside it are too narrow or too curved.%s",
+                        size.bevel() ? "bevel" : "round",
+                        short4(size.value()),
+                        where,
+                        most));
+    }
+
+    /** A length with at most four decimals and no zeros at its end. */
+    private static String short4(double v) {
+        return new BigDecimal(v).setScale(4, RoundingMode.HALF_UP).stripTrailingZeros().toPlainString();
+    }
+
+    /**
+     * The tool along the whole edge, longer at its ends by the given lengths in mm (shorter when negative).
+     *
+     * @param step the step's id, for lineage
+     */
+    Body tool(Section.Outline o, double beforeStart, double afterEnd, String step) {
+        Profile p = new Profile(frame, o.edges(), List.of(), "blend");
+        if (edge.curve() instanceof Line) {
+            return Extrude.of(p, -beforeStart, edge.range().length() + afterEnd, step, source, TOL);
+        }
+        Circle c = (Circle) edge.curve();
+        Line axis = new Line(c.frame().origin(), c.frame().z());
+        double from = -beforeStart / c.radius();
+        double to = edge.range().length() + afterEnd / c.radius();
+        if (edge.closed()) {
+            to = from + 2 * Math.PI;
+        }
+        return Revolve.of(p, axis, from, Math.min(to, from + 2 * Math.PI), step, source, TOL);
+    }
+}
