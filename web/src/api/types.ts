@@ -99,6 +99,20 @@ export interface RevolveStep extends StepBase {
   mode: Mode;
 }
 
+/** An edge as it was when it was picked. */
+export interface EdgeRef {
+  edge: string;
+  point: Vec3;
+}
+
+export interface BlendStep extends StepBase {
+  kind: "blend";
+  bevel: boolean;
+  size: number | string;
+  chain: boolean;
+  edges: EdgeRef[];
+}
+
 export interface StepReport {
   status: "built" | "off" | "below" | "failed";
   message: string;
@@ -106,7 +120,7 @@ export interface StepReport {
   dependants: string[];
 }
 
-export type Step = (SketchStep | ExtrudeStep | RevolveStep) & StepReport;
+export type Step = (SketchStep | ExtrudeStep | RevolveStep | BlendStep) & StepReport;
 
 export interface Region {
   boundary: string[];
@@ -150,7 +164,7 @@ export interface FaceLine {
 export interface BodyView {
   id: string;
   faces: FaceLine[];
-  edges: { key: string; shape: string }[];
+  edges: { key: string; shape: string; point: Vec3 }[];
   vertices: { key: string; point: Vec3 }[];
 }
 

@@ -3,6 +3,8 @@ import { useEffect, useRef, useState } from "react";
 import type { SketchStep, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
+import { BlendSentence } from "./BlendSentence";
+import { editBlend, isBlend } from "./blending";
 import { editForm, isForm, isSketch } from "./forming";
 import { changeStep, FormSentence } from "./FormSentence";
 import { openSketch } from "./sketching";
@@ -81,7 +83,7 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
   const [naming, setNaming] = useState(false);
   const now =
     (doing.kind === "sketching" && doing.step === step.id) ||
-    (doing.kind === "forming" && doing.form.step === step.id);
+    ((doing.kind === "forming" || doing.kind === "blending") && doing.form.step === step.id);
   const state = [
     "step",
     step.off ? "off" : "",
@@ -132,6 +134,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           />
         ) : isSketch(step) ? (
           <SketchSentence step={step} />
+        ) : isBlend(step) ? (
+          <BlendSentence step={step} onOpen={() => edit(step)} />
         ) : (
           <FormSentence step={step} onOpen={() => edit(step)} />
         )}
@@ -173,6 +177,7 @@ function edit(step: Step): void {
     say("This step is below the work line. Move the line below it to change it.", true);
   else if (isSketch(step)) openSketch(step.id);
   else if (isForm(step)) editForm(step);
+  else if (isBlend(step)) editBlend(step);
 }
 
 function SketchSentence({ step }: { step: SketchStep }) {

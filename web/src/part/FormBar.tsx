@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from "react";
-import { MM, spaced } from "../api/numbers";
 import { Acts } from "./Acts";
+import { Field, LiveLine } from "./BarParts";
 import {
   applyForm,
   axesOf,
@@ -19,7 +19,7 @@ import { usePart, type FormDraft } from "./store";
 
 /** An extrusion or revolution being made or changed, as a sentence. */
 export function FormBar() {
-  const { view, preview, previewWhy, previewMs, doing, start } = usePart();
+  const { view, doing, start } = usePart();
   const input = useRef<HTMLInputElement>(null);
   const form = doing.kind === "forming" ? doing.form : null;
   const open = form !== null;
@@ -29,11 +29,6 @@ export function FormBar() {
   if (!form || !view) return null;
   const name = view.steps.find((s) => s.id === form.sketch)?.name;
   const n = form.regions.length;
-  const delta = preview?.volume !== undefined ? preview.volume - (view.volume ?? 0) : null;
-  const failed = preview?.steps.find(
-    (s, i) => s.status === "failed" && (s.id === form.step || i === view.workLine),
-  );
-  const why = failed?.message ?? previewWhy;
   return (
     <>
       <div className="say">
@@ -54,14 +49,7 @@ export function FormBar() {
             onChoose={(mode) => changeForm({ mode })}
           />
         </p>
-        <p className={`live ${why ? "plum" : ""}`} aria-live="polite" data-testid="live">
-          {why ||
-            (delta !== null
-              ? `preview ${Math.round(previewMs)} ms · volume ${delta < 0 ? "−" : "+"}${spaced(
-                  Math.abs(delta) / MM[view.unit] ** 3,
-                )} ${view.unit}³`
-              : "Click regions in the view to add or take them out")}
-        </p>
+        <LiveLine step={form.step} hint="Click regions in the view to add or take them out" />
       </div>
       <Acts main="Apply" onMain={() => void applyForm()} onDrop={() => start({ kind: "looking" })} />
     </>
@@ -88,6 +76,7 @@ function ExtrudeWords({ form, input }: Words) {
             value={form.distance}
             input={input}
             onChange={(distance) => changeForm({ distance })}
+            onEnter={applyForm}
           />{" "}
           {unit}{" "}
         </>
@@ -118,7 +107,13 @@ function ExtrudeWords({ form, input }: Words) {
           {form.lean !== "upright" && (
             <>
               {" "}
-              <Field label="Angle" value={form.taper} onChange={(taper) => changeForm({ taper })} />°
+              <Field
+                label="Angle"
+                value={form.taper}
+                onChange={(taper) => changeForm({ taper })}
+                onEnter={applyForm}
+              />
+              °
             </>
           )}
         </>
@@ -145,7 +140,13 @@ function RevolveWords({ form, input }: Words) {
       />{" "}
       {!form.full && (
         <>
-          <Field label="Angle" value={form.angle} input={input} onChange={(angle) => changeForm({ angle })} />
+          <Field
+            label="Angle"
+            value={form.angle}
+            input={input}
+            onChange={(angle) => changeForm({ angle })}
+            onEnter={applyForm}
+          />
           °{" "}
           <ChoiceSlot
             label="Direction"
@@ -156,38 +157,5 @@ function RevolveWords({ form, input }: Words) {
         </>
       )}
     </>
-  );
-}
-
-function Field({
-  label,
-  hint,
-  value,
-  input,
-  onChange,
-}: {
-  label: string;
-  hint?: string;
-  value: string;
-  /** Where the field is to be found for typing at once. */
-  input?: RefObject<HTMLInputElement | null>;
-  onChange: (text: string) => void;
-}) {
-  return (
-    <input
-      ref={input}
-      className="slot"
-      aria-label={label}
-      data-testid={label.toLowerCase()}
-      autoFocus={input !== undefined}
-      value={value}
-      title={hint}
-      onChange={(e) => onChange(e.target.value)}
-      onKeyDown={(e) => {
-        e.stopPropagation();
-        if (e.key === "Enter") void applyForm();
-        if (e.key === "Escape") usePart.getState().start({ kind: "looking" });
-      }}
-    />
   );
 }

@@ -6,10 +6,11 @@ import { usePart } from "./store";
 export function Shelf() {
   const { doing, stage, view, picks } = usePart();
   if (doing.kind === "sketching") return <SketchShelf />;
-  const shown = doing.kind === "forming" ? 2 : stage;
+  const shown = doing.kind === "forming" ? 2 : doing.kind === "blending" ? 4 : stage;
   const s = STAGES.find((x) => x.n === shown)!;
   const running = (name: string) =>
     (doing.kind === "forming" && name.toLowerCase() === doing.form.op) ||
+    (doing.kind === "blending" && name === (doing.form.bevel ? "Bevel" : "Round")) ||
     (doing.kind === "choosing-face" && name === "On a flat face");
   const surface = (p: (typeof picks)[number]) =>
     view?.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key)?.surface;

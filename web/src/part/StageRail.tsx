@@ -1,3 +1,4 @@
+import { isBlend } from "./blending";
 import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
 import { usePart } from "./store";
@@ -5,6 +6,7 @@ import { usePart } from "./store";
 const ART: Record<number, string> = {
   1: "M4 18L4 9L12 3L20 9L20 18ZM4 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M20 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M12 3m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0",
   2: "M3 20H21M5 20V10A7 6 0 0 1 19 10V20M9 20V13H15V20M5 20L9 13M15 13L19 20",
+  4: "M4 20V11A7 7 0 0 1 11 4H20M4 20H20V4M8 20V12A4 4 0 0 1 12 8H20",
   8: "M4 21H20M6 17H18V21H6ZM10 17V10C8 9 8 3 12 3C16 3 16 9 14 10V17",
 };
 
@@ -16,8 +18,11 @@ export function StageRail() {
       ? (view?.steps.filter(isSketch).length ?? 0)
       : n === 2
         ? (view?.steps.filter(isForm).length ?? 0)
-        : 0;
-  const now = doing.kind === "sketching" ? 1 : doing.kind === "forming" ? 2 : stage;
+        : n === 4
+          ? (view?.steps.filter(isBlend).length ?? 0)
+          : 0;
+  const now =
+    doing.kind === "sketching" ? 1 : doing.kind === "forming" ? 2 : doing.kind === "blending" ? 4 : stage;
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map((s) => (

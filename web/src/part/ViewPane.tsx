@@ -4,6 +4,7 @@ import { useLookStore } from "../scene/useLook";
 import { PointerTags } from "../sketch/PointerTags";
 import { SketchLayer } from "../sketch/SketchLayer";
 import { fit, startOnFace } from "./actions";
+import { editBlend, isBlend, toggleEdge } from "./blending";
 import { aimAt, editForm, isForm, isSketch } from "./forming";
 import { FormLayer } from "./FormLayer";
 import { StartCard } from "./StartCard";
@@ -73,13 +74,20 @@ export function ViewPane() {
 
   useEffect(() => {
     const lit: Pick[] = [];
+    // what the form has picked, as far as it is still to be seen
+    const chosen: Pick[] =
+      doing.kind !== "blending"
+        ? []
+        : (view?.bodies ?? []).flatMap((b) =>
+            doing.form.edges.map((e) => ({ kind: "edge" as const, key: e.edge, body: b.id })),
+          );
     if (litStep && doing.kind === "looking") {
       for (const b of view?.bodies ?? []) {
         for (const f of b.faces)
           if (f.steps.includes(litStep)) lit.push({ kind: "face", key: f.key, body: b.id });
       }
     }
-    scene.current?.mark(hover, picks, lit);
+    scene.current?.mark(hover, [...picks, ...chosen], lit);
   }, [hover, picks, litStep, view, preview, doing]);
 
   const at = (e: React.PointerEvent | React.MouseEvent): [number, number] => {
@@ -87,7 +95,11 @@ export function ViewPane() {
     return [e.clientX - box.left, e.clientY - box.top];
   };
 
-  const pickable = doing.kind === "looking" || doing.kind === "choosing-face";
+  const pickable =
+    doing.kind === "looking" ||
+    doing.kind === "choosing-face" ||
+    doing.kind === "blending" ||
+    (doing.kind === "forming" && doing.form.extent === "face");
 
   const down = (e: React.PointerEvent) => {
     const turnButton = localStorage.getItem("tall-ember-turn") === "middle" ? 1 : 2;
@@ -147,6 +159,10 @@ export function ViewPane() {
       else if (found) usePart.getState().say("A sketch lies on a flat face; this isn’t one.", true);
       return;
     }
+    if (doing.kind === "blending") {
+      if (found) toggleEdge(found);
+      return;
+    }
     const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
     if (aimed && aimAt(aimed)) return;
     if (!found) set({ picks: e.shiftKey ? picks : [] });
@@ -163,6 +179,7 @@ export function ViewPane() {
     const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
     const step = view?.steps.find((s) => s.id === face?.steps[0]);
     if (step && isForm(step)) editForm(step);
+    else if (step && isBlend(step)) editBlend(step);
     else if (step && isSketch(step)) openSketch(step.id);
   };
 

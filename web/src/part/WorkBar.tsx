@@ -3,6 +3,7 @@ import { dimensionsFor, isDimension } from "../sketch/holds";
 import { Model } from "../sketch/model";
 import { CLICK_HINTS, currentSketch, useSketch } from "../sketch/store";
 import { Acts } from "./Acts";
+import { BlendBar } from "./BlendBar";
 import { FormBar } from "./FormBar";
 import { isSketch } from "./forming";
 import { finishSketch } from "./sketching";
@@ -13,7 +14,9 @@ export function WorkBar() {
   const doing = usePart((s) => s.doing);
   return (
     <section className="work" aria-label="Work bar">
-      {doing.kind === "forming" ? (
+      {doing.kind === "blending" ? (
+        <BlendBar />
+      ) : doing.kind === "forming" ? (
         <FormBar />
       ) : doing.kind === "sketching" ? (
         <SketchBar id={doing.step} />

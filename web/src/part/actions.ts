@@ -1,6 +1,7 @@
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { TOOLS, useSketch } from "../sketch/store";
+import { beginBlend, editBlend, isBlend } from "./blending";
 import { beginForm, editForm, isForm, isSketch } from "./forming";
 import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
 import { usePart } from "./store";
@@ -17,6 +18,7 @@ export interface Action {
 export const STAGES = [
   { n: 1, name: "Sketch", hint: "Draw flat, then tie it down" },
   { n: 2, name: "Form", hint: "Give a sketch its depth" },
+  { n: 4, name: "Edge", hint: "Break and round the edges" },
   { n: 8, name: "Release", hint: "Hand the part over" },
 ];
 
@@ -74,6 +76,13 @@ export function shelfActions(stage: number): Action[] {
         why: closed ? undefined : "There is no closed region yet. Draw one in a sketch first.",
         run: () => beginForm("revolve"),
       },
+    ];
+  }
+  if (stage === 4) {
+    const why = solid ? undefined : "There is no body with an edge yet.";
+    return [
+      { name: "Round", hint: "One radius along edges", key: "q", why, run: () => beginBlend(false) },
+      { name: "Bevel", hint: "A flat cut along edges", key: "w", why, run: () => beginBlend(true) },
     ];
   }
   const why = solid ? undefined : "There is no body to hand over yet.";
@@ -149,7 +158,8 @@ export function everything(): Action[] {
       name: `Change ${s.name}`,
       hint: "step",
       why: leaveFirst,
-      run: () => (isSketch(s) ? openSketch(s.id) : isForm(s) ? editForm(s) : undefined),
+      run: () =>
+        isSketch(s) ? openSketch(s.id) : isForm(s) ? editForm(s) : isBlend(s) ? editBlend(s) : undefined,
     });
   }
   for (const name of Object.keys(VIEWS)) {

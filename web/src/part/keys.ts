@@ -2,6 +2,7 @@ import { HOLDS } from "../sketch/holds";
 import { TOOLS, useSketch } from "../sketch/store";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
+import { applyBlend } from "./blending";
 import { applyForm, beginForm } from "./forming";
 import { finishSketch, lookMoved } from "./sketching";
 import { usePart } from "./store";
@@ -36,6 +37,7 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     if (doing.kind !== "looking" && doing.kind !== "sketching") start({ kind: "looking" });
     else if (picks.length > 0) set({ picks: [] });
   } else if (key === "Enter" && doing.kind === "forming") void applyForm();
+  else if (key === "Enter" && doing.kind === "blending") void applyBlend();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") beginForm("extrude");
   else if (doing.kind === "sketching") return false;
   else if (STAGES.some((s) => String(s.n) === key)) {

@@ -1,6 +1,6 @@
 import { create } from "zustand";
 import { api, Refused } from "../api/client";
-import type { Command, Extent, FaceRef, Mode, PartView, RegionRef, Shape } from "../api/types";
+import type { Command, EdgeRef, Extent, FaceRef, Mode, PartView, RegionRef, Shape } from "../api/types";
 
 export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
 
@@ -25,6 +25,15 @@ export interface FormDraft {
   angle: string;
 }
 
+/** The rounding or bevelling being written in the work bar. */
+export interface BlendDraft {
+  step: string | null;
+  bevel: boolean;
+  size: string;
+  chain: boolean;
+  edges: EdgeRef[];
+}
+
 /** How the sides of an extrusion stand. */
 export type Lean = "upright" | "in" | "out";
 
@@ -32,6 +41,7 @@ export type Doing =
   | { kind: "looking" }
   | { kind: "choosing-face" }
   | { kind: "sketching"; step: string }
+  | { kind: "blending"; form: BlendDraft }
   | { kind: "forming"; form: FormDraft };
 
 export interface Notice {

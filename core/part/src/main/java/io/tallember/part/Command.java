@@ -37,10 +37,8 @@ public sealed interface Command {
 
         private static Step withId(Step step, PartDocument doc) {
             String id = doc.freshId();
-            Class<?> kind = step.getClass();
-            long count = doc.steps().stream().filter(kind::isInstance).count();
-            String word = step instanceof SketchStep ? "Sketch" : step instanceof RevolveStep ? "Revolve" : "Extrude";
-            return step.numbered(id, step.name().isBlank() ? word + " " + (count + 1) : step.name());
+            long count = doc.steps().stream().filter(s -> s.kind().equals(step.kind())).count();
+            return step.numbered(id, step.name().isBlank() ? step.kind() + " " + (count + 1) : step.name());
         }
 
         @Override

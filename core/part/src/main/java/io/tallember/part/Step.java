@@ -3,10 +3,15 @@ package io.tallember.part;
 import java.util.List;
 
 /** One entry of the build sheet. */
-public sealed interface Step permits SketchStep, ProfileStep {
+public sealed interface Step permits SketchStep, ProfileStep, BlendStep {
     String id();
 
     String name();
+
+    /** What steps of its kind are called before they are named, such as Extrude. */
+    default String kind() {
+        return getClass().getSimpleName().replace("Step", "");
+    }
 
     /** Kept but not built. */
     boolean off();

@@ -28,7 +28,7 @@ import tools.jackson.databind.node.ObjectNode;
 public class Drawn {
     /**
      * @param key of the content
-     * @param picked a point on the face and, when it is flat, its outward normal; empty for edges
+     * @param picked a point on the face and its outward normal, or the middle of the edge
      */
     record Shape(String key, ObjectNode content, ObjectNode picked) {}
 
@@ -84,7 +84,10 @@ public class Drawn {
         byte[] p = floats(flat);
         ObjectNode content = JsonNodeFactory.instance.objectNode();
         content.put("line", encoded(p));
-        return new Shape("e" + key(p), content, JsonNodeFactory.instance.objectNode());
+        ObjectNode picked = JsonNodeFactory.instance.objectNode();
+        Vec3 mid = edge.middle();
+        picked.putArray("point").add(mid.x()).add(mid.y()).add(mid.z());
+        return new Shape("e" + key(p), content, picked);
     }
 
     private static byte[] floats(double[] in) {

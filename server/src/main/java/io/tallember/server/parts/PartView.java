@@ -205,7 +205,8 @@ public class PartView {
         ArrayNode edges = n.putArray("edges");
         for (Edge e : b.body().edges()) {
             Drawn.Shape s = drawn.of(e);
-            edges.addObject().put("key", names.of(e)).put("shape", s.key());
+            ObjectNode line = edges.addObject().put("key", names.of(e)).put("shape", s.key());
+            line.setAll(s.picked());
             offer(s, known, shapes);
         }
         ArrayNode vertices = n.putArray("vertices");

@@ -2,6 +2,8 @@ package io.tallember.part.file;
 
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.BlendStep;
+import io.tallember.part.EdgeReference;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.FaceReference;
 import io.tallember.part.ProfileStep;
@@ -33,12 +35,18 @@ public final class StepJson {
 
     public static ObjectNode write(Step step) {
         ObjectNode n = MAKE.objectNode();
-        n.put("kind", step instanceof SketchStep ? "sketch" : step instanceof RevolveStep ? "revolve" : "extrude");
+        n.put("kind", word(step));
         n.put("id", step.id()).put("name", step.name());
         if (step.off()) {
             n.put("off", true);
         }
-        if (step instanceof SketchStep s) {
+        if (step instanceof BlendStep b) {
+            n.put("bevel", b.bevel()).put("size", b.size()).put("chain", b.chain());
+            ArrayNode edges = n.putArray("edges");
+            for (EdgeReference e : b.edges()) {
+                put(edges.addObject().put("edge", e.key()), "point", e.point());
+            }
+        } else if (step instanceof SketchStep s) {
             if (s.plane() instanceof SketchPlane.OnFace f) {
                 put(n, "plane", f.face());
             } else {
@@ -69,6 +77,13 @@ public final class StepJson {
             n.put("mode", Words.of(p.mode()));
         }
         return n;
+    }
+
+    private static String word(Step step) {
+        if (step instanceof SketchStep) {
+            return "sketch";
+        }
+        return step instanceof BlendStep ? "blend" : step instanceof RevolveStep ? "revolve" : "extrude";
     }
 
     private static void extrude(ObjectNode n, ExtrudeStep e) {
@@ -148,6 +163,16 @@ public final class StepJson {
                     .toList();
             return new SketchStep(id, name, off, plane(f), new Sketch(entities, constraints));
         }
+        if (kind.equals("blend")) {
+            return new BlendStep(
+                    id,
+                    name,
+                    off,
+                    f.flag("bevel"),
+                    f.positive("size", typed, place + "/size"),
+                    f.flag("chain"),
+                    f.list("edges").stream().map(StepJson::edge).toList());
+        }
         if (kind.equals("extrude")) {
             return new ExtrudeStep(
                     id,
@@ -193,6 +218,11 @@ public final class StepJson {
             throw Refusal.of("The normal of a face that is picked should have length one.");
         }
         return new FaceReference(face.text("face"), face.vec3("point"), normal);
+    }
+
+    private static EdgeReference edge(JsonNode node) {
+        Fields f = new Fields(node, "edge");
+        return new EdgeReference(f.text("edge"), f.vec3("point"));
     }
 
     private static List<RegionReference> regions(Fields f) {

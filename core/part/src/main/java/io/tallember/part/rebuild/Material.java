@@ -48,7 +48,8 @@ final class Material {
         return out;
     }
 
-    private static void name(List<Body> bodies, String id, List<PartBody> out) {
+    /** Adds bodies under an id; further ones get numbers. */
+    static void name(List<Body> bodies, String id, List<PartBody> out) {
         for (int i = 0; i < bodies.size(); i++) {
             String suffix = i == 0 ? "" : "." + (i + 1);
             Set<String> taken = new HashSet<>(out.stream().map(PartBody::id).toList());

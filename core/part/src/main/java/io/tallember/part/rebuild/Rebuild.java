@@ -1,6 +1,7 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.part.BlendStep;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.PartDocument;
 import io.tallember.part.RevolveStep;
@@ -81,14 +82,22 @@ public final class Rebuild {
     private static Result run(Stand before, Step s) {
         List<String> notes = new ArrayList<>();
         try {
-            Stand after = s instanceof SketchStep k
-                    ? BuildSketch.build(k, before, notes)
-                    : s instanceof RevolveStep r
-                            ? BuildRevolve.build(r, before, notes)
-                            : BuildExtrude.build((ExtrudeStep) s, before, notes);
+            Stand after = after(before, s, notes);
             return new Result(after, "", List.copyOf(notes));
         } catch (GeometryException e) {
             return new Result(before, e.getMessage(), List.of());
         }
+    }
+
+    private static Stand after(Stand before, Step s, List<String> notes) {
+        if (s instanceof SketchStep k) {
+            return BuildSketch.build(k, before, notes);
+        }
+        if (s instanceof BlendStep b) {
+            return BuildBlend.build(b, before, notes);
+        }
+        return s instanceof RevolveStep r
+                ? BuildRevolve.build(r, before, notes)
+                : BuildExtrude.build((ExtrudeStep) s, before, notes);
     }
 }

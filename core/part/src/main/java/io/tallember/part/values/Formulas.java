@@ -1,6 +1,7 @@
 package io.tallember.part.values;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.part.BlendStep;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
@@ -123,6 +124,9 @@ public final class Formulas {
             if (step.get() instanceof RevolveStep r && place[1].equals("angle")) {
                 kept.put(e.getKey(), e.getValue());
                 out = out.replaced(r.by(angle(e.getValue(), doc)));
+            } else if (step.get() instanceof BlendStep b && place[1].equals("size")) {
+                kept.put(e.getKey(), e.getValue());
+                out = out.replaced(b.by(length(e.getValue(), doc)));
             } else if (step.get() instanceof ExtrudeStep x && place[1].equals("taper")) {
                 kept.put(e.getKey(), e.getValue());
                 out = out.replaced(x.leaning(angle(e.getValue(), doc)));

@@ -1,0 +1,53 @@
+package io.tallember.part;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Rounds or bevels edges.
+ *
+ * @param bevel flat; else round
+ * @param size the radius, or how far the bevel reaches along both faces, in mm
+ * @param chain whether edges that smoothly continue the picked ones are blended too
+ */
+public record BlendStep(
+        String id, String name, boolean off, boolean bevel, double size, boolean chain, List<EdgeReference> edges)
+        implements Step {
+    public BlendStep {
+        edges = List.copyOf(edges);
+        if (edges.isEmpty()) {
+            throw Refusal.of("Pick at least one edge.");
+        }
+        if (!(size > 0) || !Double.isFinite(size)) {
+            throw Refusal.of("The size must be above zero.");
+        }
+    }
+
+    @Override
+    public String kind() {
+        return bevel ? "Bevel" : "Round";
+    }
+
+    /** With another size. */
+    public BlendStep by(double s) {
+        return new BlendStep(id, name, off, bevel, s, chain, edges);
+    }
+
+    @Override
+    public BlendStep numbered(String i, String n) {
+        return new BlendStep(i, n, off, bevel, size, chain, edges);
+    }
+
+    @Override
+    public BlendStep switched(boolean o) {
+        return new BlendStep(id, name, o, bevel, size, chain, edges);
+    }
+
+    @Override
+    public List<String> uses() {
+        Set<String> all = new LinkedHashSet<>();
+        edges.forEach(e -> all.addAll(e.steps()));
+        return List.copyOf(all);
+    }
+}
