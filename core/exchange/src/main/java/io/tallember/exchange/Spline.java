@@ -64,6 +64,9 @@ record Spline(List<Vec3> poles, List<Double> knots, List<Integer> multiplicities
     private static Vec3 hermite(Vec3 p, Vec3 q, Vec3 s, Vec3 t, double f) {
         double f2 = f * f;
         double f3 = f2 * f;
-        return p.times(2 * f3 - 3 * f2 + 1).plus(f3 - 2 * f2 + f, s).plus(-2 * f3 + 3 * f2, q).plus(f3 - f2, t);
+        return p.times(2 * f3 - 3 * f2 + 1)
+                .plus(f3 - 2 * f2 + f, s)
+                .plus(-2 * f3 + 3 * f2, q)
+                .plus(f3 - f2, t);
     }
 }

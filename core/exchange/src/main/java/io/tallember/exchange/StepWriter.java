@@ -18,6 +18,7 @@ import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
+import io.tallember.solid.Poles;
 import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
@@ -134,17 +135,19 @@ public final class StepWriter {
             int vertex = put("VERTEX_POINT(''," + ref(point(single)) + ")");
             bounds.add(put("FACE_BOUND(''," + ref(put("VERTEX_LOOP(''," + ref(vertex) + ")")) + ",.T.)"));
         }
-        int surface = surface(f.surface());
+        // readers lay seams through the poles: they are put where no edge runs
+        int surface = surface(f.surface() instanceof Sphere s ? Poles.clear(s, f.coedges()) : f.surface());
         return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
     }
 
     /** The point that bounds a face where edges don't: any point of a closed surface, the apex of a cone inside its face. */
     private static Vec3 singlePoint(Face f) {
         if (f.loops().isEmpty()) {
-            return f.surface() instanceof Sphere s ? s.point(0, -Math.PI / 2) : f.surface().point(0, 0);
+            return f.surface() instanceof Sphere s
+                    ? s.point(0, -Math.PI / 2)
+                    : f.surface().point(0, 0);
         }
-        if (f.surface() instanceof Cone c
-                && f.region().locate(c.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE) {
+        if (f.surface() instanceof Cone c && f.region().locate(c.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE) {
             return c.apex();
         }
         return null;

@@ -18,6 +18,10 @@ public final class IntersectionCurve implements Curve {
     private final double[] at;
     private final boolean closed;
     private final double sagitta;
+    /** How far the first and last point of an open chain are off either surface: a touching point taken as made may be. */
+    private final double[] offA = new double[2];
+
+    private final double[] offB = new double[2];
 
     /**
      * @param chain exact points in order, at least two; a closed curve's first point is not repeated
@@ -48,6 +52,13 @@ public final class IntersectionCurve implements Curve {
             deepest = Math.max(deepest, 0.5 * length * Math.tan(Math.min(turn, 1.2) / 2));
         }
         this.sagitta = deepest;
+        if (!closed) {
+            for (int k = 0; k < 2; k++) {
+                Vec3 p = this.chain[k == 0 ? 0 : n - 1];
+                offA[k] = a.signedDistance(p);
+                offB[k] = b.signedDistance(p);
+            }
+        }
     }
 
     private IntersectionCurve(IntersectionCurve of, Frame f) {
@@ -56,6 +67,8 @@ public final class IntersectionCurve implements Curve {
         closed = of.closed;
         at = of.at;
         sagitta = of.sagitta;
+        System.arraycopy(of.offA, 0, offA, 0, 2);
+        System.arraycopy(of.offB, 0, offB, 0, 2);
         chain = new Vec3[of.chain.length];
         tangents = new Vec3[chain.length];
         for (int i = 0; i < chain.length; i++) {
@@ -170,17 +183,31 @@ public final class IntersectionCurve implements Curve {
             if (Math.abs(det) < 1e-9) {
                 return start;
             }
-            double fa = a.signedDistance(x);
-            double fb = b.signedDistance(x);
+            double fa = a.signedDistance(x) - off(offA, i, s / length);
+            double fb = b.signedDistance(x) - off(offB, i, s / length);
             double fc = x.minus(chain[i]).dot(d) - s;
-            Vec3 step = gbd.times(-fa).plus(-fb, d.cross(ga)).plus(-fc, ga.cross(gb)).times(1 / det);
+            Vec3 step = gbd.times(-fa)
+                    .plus(-fb, d.cross(ga))
+                    .plus(-fc, ga.cross(gb))
+                    .times(1 / det);
             x = x.plus(step);
             if (step.length() < CONVERGED) {
                 break; // the next step would be of the order of its square
             }
         }
-        // Next to a point where the surfaces only just touch there may be no exact solution; the chain is within tolerance.
+        // Next to a point where the surfaces only just touch there may be no exact solution; the chain is within
+        // tolerance.
         return x.distance(start) < 0.25 * length + 1e-9 ? x : start;
+    }
+
+    /**
+     * How far off its surface the curve runs there. Where two branches cross in a point that is only nearly on both surfaces, the
+     * true branches turn away from it within a hair's breadth; the curve instead fades smoothly into the point.
+     */
+    private double off(double[] ends, int i, double f) {
+        double g = i == chain.length - 2 ? 1 - f : f;
+        double end = i == 0 ? ends[0] : ends[1];
+        return end == 0 || i != 0 && i != chain.length - 2 ? 0 : end * (1 - g) * (1 - g) * (1 + 2 * g);
     }
 
     private Vec3 hermite(int i, double f) {
@@ -189,8 +216,7 @@ public final class IntersectionCurve implements Curve {
         Vec3 m1 = tangents[i + 1].times(length);
         double f2 = f * f;
         double f3 = f2 * f;
-        return chain[i]
-                .times(2 * f3 - 3 * f2 + 1)
+        return chain[i].times(2 * f3 - 3 * f2 + 1)
                 .plus(f3 - 2 * f2 + f, m0)
                 .plus(-2 * f3 + 3 * f2, chain[i + 1])
                 .plus(f3 - f2, m1);

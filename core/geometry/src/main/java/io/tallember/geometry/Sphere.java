@@ -27,7 +27,10 @@ public record Sphere(Frame frame, double radius) implements Surface {
     @Override
     public Vec3 dv(double u, double v) {
         double s = radius * Math.sin(v);
-        return frame.x().times(-s * Math.cos(u)).plus(-s * Math.sin(u), frame.y()).plus(radius * Math.cos(v), frame.z());
+        return frame.x()
+                .times(-s * Math.cos(u))
+                .plus(-s * Math.sin(u), frame.y())
+                .plus(radius * Math.cos(v), frame.z());
     }
 
     @Override

@@ -35,7 +35,10 @@ public record Torus(Frame frame, double major, double minor) implements Surface 
     @Override
     public Vec3 dv(double u, double v) {
         double s = minor * Math.sin(v);
-        return frame.x().times(-s * Math.cos(u)).plus(-s * Math.sin(u), frame.y()).plus(minor * Math.cos(v), frame.z());
+        return frame.x()
+                .times(-s * Math.cos(u))
+                .plus(-s * Math.sin(u), frame.y())
+                .plus(minor * Math.cos(v), frame.z());
     }
 
     @Override

@@ -37,7 +37,9 @@ public sealed interface Command {
 
         private static Step withId(Step step, PartDocument doc) {
             String id = doc.freshId();
-            long count = doc.steps().stream().filter(s -> s.kind().equals(step.kind())).count();
+            long count = doc.steps().stream()
+                    .filter(s -> s.kind().equals(step.kind()))
+                    .count();
             return step.numbered(id, step.name().isBlank() ? step.kind() + " " + (count + 1) : step.name());
         }
 

@@ -91,32 +91,27 @@ public record ExtrudeStep(
 
     /** With another distance. */
     public ExtrudeStep by(double d) {
-        return new ExtrudeStep(
-                id, name, off, sketch, regions, extent, d, taper, target, bothWays, flipped, mode);
+        return new ExtrudeStep(id, name, off, sketch, regions, extent, d, taper, target, bothWays, flipped, mode);
     }
 
     /** With sides that lean by another angle, inward when positive. */
     public ExtrudeStep leaning(double t) {
-        return new ExtrudeStep(
-                id, name, off, sketch, regions, extent, distance, t, target, bothWays, flipped, mode);
+        return new ExtrudeStep(id, name, off, sketch, regions, extent, distance, t, target, bothWays, flipped, mode);
     }
 
     @Override
     public ExtrudeStep with(List<RegionReference> picked) {
-        return new ExtrudeStep(
-                id, name, off, sketch, picked, extent, distance, taper, target, bothWays, flipped, mode);
+        return new ExtrudeStep(id, name, off, sketch, picked, extent, distance, taper, target, bothWays, flipped, mode);
     }
 
     @Override
     public ExtrudeStep numbered(String i, String n) {
-        return new ExtrudeStep(
-                i, n, off, sketch, regions, extent, distance, taper, target, bothWays, flipped, mode);
+        return new ExtrudeStep(i, n, off, sketch, regions, extent, distance, taper, target, bothWays, flipped, mode);
     }
 
     @Override
     public ExtrudeStep switched(boolean o) {
-        return new ExtrudeStep(
-                id, name, o, sketch, regions, extent, distance, taper, target, bothWays, flipped, mode);
+        return new ExtrudeStep(id, name, o, sketch, regions, extent, distance, taper, target, bothWays, flipped, mode);
     }
 
     @Override

@@ -58,8 +58,8 @@ public final class Sheet {
         Sketch s = pen.sketch();
         String sketch = sketch(name + " outline", plane, s);
         String id = doc.freshId();
-        with(new Command.AddStep(new RevolveStep(
-                "", name, false, sketch, Pen.largest(s), axis, true, 2 * Math.PI, false, false, mode)));
+        with(new Command.AddStep(
+                new RevolveStep("", name, false, sketch, Pen.largest(s), axis, true, 2 * Math.PI, false, false, mode)));
         return id;
     }
 

@@ -28,7 +28,8 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
         boolean throughApex = false;
         for (int i = 0; apex != null && i < pieces.size() && !throughApex; i++) {
             if (pieces.get(i).pointAt(0).distance(apex) <= AT_APEX) {
-                // all directions meet in the apex: the loop is cut open there, and closes along its line in the parameters
+                // all directions meet in the apex: the loop is cut open there, and closes along its line in the
+                // parameters
                 Collections.rotate(pieces, -i);
                 throughApex = true;
             }
@@ -55,9 +56,7 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
         }
         Vec2 turn = points.get(points.size() - 1).minus(points.get(0));
         return new UvLoop(
-                points,
-                pu == 0 ? 0 : (int) Math.rint(turn.x() / pu),
-                pv == 0 ? 0 : (int) Math.rint(turn.y() / pv));
+                points, pu == 0 ? 0 : (int) Math.rint(turn.x() / pu), pv == 0 ? 0 : (int) Math.rint(turn.y() / pv));
     }
 
     /** Parameters along a piece in its direction, close enough that its image is near a polyline. */

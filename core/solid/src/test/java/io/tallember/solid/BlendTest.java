@@ -54,13 +54,24 @@ class BlendTest {
         for (Body b : bodies) {
             for (Edge e : b.edges()) {
                 List<Face> two = b.facesOf(e);
-                boolean round = two.stream().filter(f -> f.origins().get(0).step().equals("r")).count() == 1;
+                boolean round = two.stream()
+                                .filter(f -> f.origins().get(0).step().equals("r"))
+                                .count()
+                        == 1;
                 Vec3 p = e.middle();
                 double dot = two.get(0).outward(p).dot(two.get(1).outward(p));
-                if (round && two.stream().noneMatch(f -> e.curve().tangent(e.range().middle()).cross(f.outward(p)).length() < 0.9)) {
+                if (round
+                        && two.stream()
+                                .noneMatch(f -> e.curve()
+                                                .tangent(e.range().middle())
+                                                .cross(f.outward(p))
+                                                .length()
+                                        < 0.9)) {
                     // at an end the round meets its end face at an angle; along it, smoothly
-                    assertThat(Math.abs(dot)).satisfiesAnyOf(
-                            d -> assertThat(d).isCloseTo(1, within(1e-9)), d -> assertThat(d).isLessThan(0.95));
+                    assertThat(Math.abs(dot))
+                            .satisfiesAnyOf(
+                                    d -> assertThat(d).isCloseTo(1, within(1e-9)),
+                                    d -> assertThat(d).isLessThan(0.95));
                 }
             }
         }
@@ -132,7 +143,8 @@ class BlendTest {
         Body block = Primitive.box(Frame.WORLD, 60, 40, 20, "block", TOL);
         Body well = Primitive.box(Frame.WORLD.at(new Vec3(10, 10, 10)), 40, 20, 10, "well", TOL);
         Body square = Fuse.subtract(List.of(block), List.of(well), TOL).get(0);
-        return Blend.edges(square, edges(square, e -> along(e, Vec3.Z) && inner(e)), Size.round(5), "v").get(0);
+        return Blend.edges(square, edges(square, e -> along(e, Vec3.Z) && inner(e)), Size.round(5), "v")
+                .get(0);
     }
 
     private static boolean inner(Edge e) {
@@ -144,7 +156,8 @@ class BlendTest {
     void aPocketsFloorIsRoundedAlongItsSmoothChain() {
         Body p = pocket();
         assertThat(MassProperties.of(p).volume()).isCloseTo(48000 - 8000 + 4 * 25 * QUARTER * 10, within(1e-8));
-        Edge one = edges(p, e -> inner(e) && Math.abs(e.middle().z() - 10) < 1e-9).get(0);
+        Edge one =
+                edges(p, e -> inner(e) && Math.abs(e.middle().z() - 10) < 1e-9).get(0);
         List<Edge> chain = Chains.smooth(p, List.of(one));
         assertThat(chain).hasSize(8);
         double r = 2;
@@ -171,7 +184,8 @@ class BlendTest {
         Body wedge = Fuse.subtract(
                         List.of(box()),
                         List.of(Primitive.box(
-                                Frame.of(new Vec3(30, 0, 0), new Vec3(1, 0, 0.5)).at(new Vec3(30, -5, 0)),
+                                Frame.of(new Vec3(30, 0, 0), new Vec3(1, 0, 0.5))
+                                        .at(new Vec3(30, -5, 0)),
                                 40,
                                 40,
                                 40,
@@ -179,7 +193,12 @@ class BlendTest {
                                 TOL)),
                         TOL)
                 .get(0);
-        Edge top = edges(wedge, e -> along(e, Vec3.X) && e.middle().z() > 9 && e.middle().y() < 1).get(0);
+        Edge top = edges(
+                        wedge,
+                        e -> along(e, Vec3.X)
+                                && e.middle().z() > 9
+                                && e.middle().y() < 1)
+                .get(0);
         List<Body> out = Blend.edges(wedge, List.of(top), Size.round(2), "r");
         Shapes.assertSound(out);
         assertThat(Shapes.volume(out)).isLessThan(MassProperties.of(wedge).volume());
@@ -194,6 +213,7 @@ class BlendTest {
         List<Edge> one = edges(b, e -> e.middle().distance(new Vec3(15, 0, 10)) < 1e-9);
         assertThat(Blend.edges(b, one, Size.round(9.99), "r")).hasSize(1);
         assertThatThrownBy(() -> Blend.edges(b, one, Size.round(0), "r")).hasMessageContaining("above zero");
-        assertThatThrownBy(() -> Blend.edges(b, one, Size.bevel(Double.NaN), "r")).hasMessageContaining("above zero");
+        assertThatThrownBy(() -> Blend.edges(b, one, Size.bevel(Double.NaN), "r"))
+                .hasMessageContaining("above zero");
     }
 }

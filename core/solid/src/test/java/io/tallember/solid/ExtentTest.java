@@ -106,7 +106,8 @@ class ExtentTest {
         assertThatThrownBy(() -> Taper.of(SQUARE, 30, 0.3, "s", "r", TOL)).hasMessageContaining("Leaning by 17.19");
         assertThatThrownBy(() -> Taper.of(slot(8, 4), 30, 0.3, "s", "r", TOL)).hasMessageContaining("smaller angle");
         assertThatThrownBy(() -> Taper.of(SQUARE, 5, 1.5, "s", "r", TOL)).hasMessageContaining("80 degrees");
-        assertThatThrownBy(() -> Taper.of(SQUARE, Double.NaN, 0.1, "s", "r", TOL)).hasMessageContaining("distance");
+        assertThatThrownBy(() -> Taper.of(SQUARE, Double.NaN, 0.1, "s", "r", TOL))
+                .hasMessageContaining("distance");
     }
 
     private static double upTo(Surface s, double length) {
@@ -129,7 +130,8 @@ class ExtentTest {
         assertThatThrownBy(() -> upTo(new Sphere(Frame.WORLD.movedAlongZ(40), 4), 100))
                 .hasMessageContaining("isn't in the way");
         assertThatThrownBy(() -> upTo(slope, 10)).hasMessageContaining("isn't in the way");
-        assertThatThrownBy(() -> upTo(new Sphere(Frame.WORLD, 6), 100)).hasMessageContaining("cuts through the outline");
+        assertThatThrownBy(() -> upTo(new Sphere(Frame.WORLD, 6), 100))
+                .hasMessageContaining("cuts through the outline");
     }
 
     @Test
@@ -147,6 +149,7 @@ class ExtentTest {
         Body small = Primitive.box(Frame.WORLD.at(new Vec3(0, 0, 30)), 40, 40, 5, "p", TOL);
         assertThatThrownBy(() -> UpTo.next(prism, List.of(small), "r", "s", false, TOL))
                 .hasMessageContaining("doesn't cover the whole outline");
-        assertThatThrownBy(() -> UpTo.next(prism, List.of(), "r", "s", false, TOL)).hasMessageContaining("no face in the way");
+        assertThatThrownBy(() -> UpTo.next(prism, List.of(), "r", "s", false, TOL))
+                .hasMessageContaining("no face in the way");
     }
 }

@@ -42,7 +42,8 @@ class FuseRandomTest {
                 identities(a, b, what, refused);
             } catch (AssertionError | RuntimeException e) {
                 String said = String.valueOf(e.getMessage()).replaceAll("\\s+", " ");
-                wrong.add(what + ": " + e.getClass().getSimpleName() + " " + said.substring(0, Math.min(160, said.length())));
+                wrong.add(what + ": " + e.getClass().getSimpleName() + " "
+                        + said.substring(0, Math.min(160, said.length())));
             }
         }
         System.out.printf("%s: %d pairs, %d refused, %d wrong%n", name, PAIRS, refused.size(), wrong.size());
@@ -76,14 +77,17 @@ class FuseRandomTest {
     private static double attempt(Supplier<List<Body>> operation, String what, List<String> refused) {
         try {
             List<Body> result = operation.get();
-            result.forEach(b -> assertThat(BodyCheck.deep(b, TOL).problems()).as(what).isEmpty());
+            result.forEach(
+                    b -> assertThat(BodyCheck.deep(b, TOL).problems()).as(what).isEmpty());
             return Shapes.volume(result);
         } catch (GeometryException e) {
             return switch (e.reason()) {
                 case EMPTY_RESULT -> 0;
                 case NON_MANIFOLD -> Double.NaN;
                 default -> {
-                    refused.add(what + ": " + e.reason() + " " + e.getMessage().substring(0, Math.min(70, e.getMessage().length())));
+                    refused.add(what + ": " + e.reason() + " "
+                            + e.getMessage()
+                                    .substring(0, Math.min(70, e.getMessage().length())));
                     yield Double.NaN;
                 }
             };

@@ -28,7 +28,8 @@ class RoundBodiesTest {
         MassProperties m = MassProperties.of(b);
         assertThat(m.volume()).isCloseTo(volume, within(1e-12 * volume));
         assertThat(m.area()).isCloseTo(area, within(1e-12 * area));
-        assertThat(m.centroid().distance(centroid)).isLessThan(1e-11 * b.bounds().diagonal());
+        assertThat(m.centroid().distance(centroid))
+                .isLessThan(1e-11 * b.bounds().diagonal());
         Shapes.assertSound(List.of(b));
     }
 
@@ -116,7 +117,10 @@ class RoundBodiesTest {
                         Shapes.line(4, 0, 9, 0, "a"),
                         Shapes.line(9, 0, 9, 3, "b"),
                         new Profile.Edge(
-                                new Circle(Frame.WORLD.at(new Vec3(8, 3, 0)), 1), new Interval(0, Math.PI / 2), true, "c"),
+                                new Circle(Frame.WORLD.at(new Vec3(8, 3, 0)), 1),
+                                new Interval(0, Math.PI / 2),
+                                true,
+                                "c"),
                         Shapes.line(8, 4, 5, 7, "d"),
                         Shapes.line(5, 7, 4, 7, "e"),
                         Shapes.line(4, 7, 4, 0, "f")),
@@ -140,10 +144,12 @@ class RoundBodiesTest {
                 .hasMessageContaining("crosses its axis");
         assertThatThrownBy(() -> Revolve.of(Shapes.polygon(XZ, 0, 0, 3, 1, 3, -1), UP, 0, 1, "p", "r", TOL))
                 .hasMessageContaining("single point");
-        assertThatThrownBy(() -> Revolve.of(disc(3, 3), UP, 0, 1, "p", "r", TOL)).hasMessageContaining("ring");
+        assertThatThrownBy(() -> Revolve.of(disc(3, 3), UP, 0, 1, "p", "r", TOL))
+                .hasMessageContaining("ring");
         assertThatThrownBy(() -> Revolve.of(disc(9, 3), new Line(Vec3.ZERO, new Vec3(0, 1, 1)), 0, 1, "p", "r", TOL))
                 .hasMessageContaining("axis doesn't lie");
-        assertThatThrownBy(() -> Revolve.of(disc(9, 3), UP, 0, 7, "p", "r", TOL)).hasMessageContaining("360");
+        assertThatThrownBy(() -> Revolve.of(disc(9, 3), UP, 0, 7, "p", "r", TOL))
+                .hasMessageContaining("360");
         assertThatThrownBy(() -> Revolve.of(disc(9, 3), UP, 0, Double.NaN, "p", "r", TOL))
                 .isInstanceOf(GeometryException.class);
         assertThatThrownBy(() -> Primitive.torus(Frame.WORLD, 2, 2, "t", TOL)).hasMessageContaining("ring");

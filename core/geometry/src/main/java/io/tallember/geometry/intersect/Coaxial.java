@@ -99,7 +99,9 @@ final class Coaxial {
     }
 
     private static Interval range(Curve c) {
-        return c instanceof Line ? new Interval(-4 * Tolerance.REACH, 4 * Tolerance.REACH) : new Interval(0, c.period());
+        return c instanceof Line
+                ? new Interval(-4 * Tolerance.REACH, 4 * Tolerance.REACH)
+                : new Interval(0, c.period());
     }
 
     /** A cone's outline is drawn as a whole line; what lies beyond the apex isn't part of it. */

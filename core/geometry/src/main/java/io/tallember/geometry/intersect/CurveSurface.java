@@ -83,8 +83,7 @@ public final class CurveSurface {
         }
         double ux = dx / rate;
         double uy = dy / rate;
-        return chord(
-                -(o.x() * ux + o.y() * uy) / rate, Math.abs(o.x() * uy - o.y() * ux), cyl.radius(), rate, tol);
+        return chord(-(o.x() * ux + o.y() * uy) / rate, Math.abs(o.x() * uy - o.y() * ux), cyl.radius(), rate, tol);
     }
 
     /** A line past a round: nearest at parameter {@code at}, {@code off} from the centre, nearing at the given rate. */
@@ -115,7 +114,9 @@ public final class CurveSurface {
             Interval over = c instanceof Line l ? nearby(l, range, s, tol) : range;
             roots = over.length() > 0 ? Roots.between(f, over.lo(), over.hi()) : List.of();
         }
-        return roots.stream().map(r -> new Meeting(r.t(), Double.NaN, r.touching())).toList();
+        return roots.stream()
+                .map(r -> new Meeting(r.t(), Double.NaN, r.touching()))
+                .toList();
     }
 
     /** The part of a line's range where it can meet the surface. */

@@ -79,7 +79,8 @@ record Elbow(Circle joint, Vec3 top, Vec3 bottom) {
                     ((i & 1) == 0 ? box.min() : box.max()).x(),
                     ((i & 2) == 0 ? box.min() : box.max()).y(),
                     ((i & 4) == 0 ? box.min() : box.max()).z());
-            double along = corner.minus(joint.frame().origin()).dot(joint.frame().z());
+            double along =
+                    corner.minus(joint.frame().origin()).dot(joint.frame().z());
             lo = Math.min(lo, along);
             hi = Math.max(hi, along);
         }

@@ -223,7 +223,10 @@ final class March {
             double fa = a.signedDistance(x);
             double fb = b.signedDistance(x);
             double fc = x.minus(from).dot(t);
-            Vec3 step = gbt.times(-fa).plus(-fb, t.cross(ga)).plus(-fc, ga.cross(gb)).times(1 / det);
+            Vec3 step = gbt.times(-fa)
+                    .plus(-fb, t.cross(ga))
+                    .plus(-fc, ga.cross(gb))
+                    .times(1 / det);
             x = x.plus(step);
             if (!x.isFinite()) {
                 return null;

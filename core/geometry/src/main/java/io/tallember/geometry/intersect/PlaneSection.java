@@ -1,5 +1,6 @@
 package io.tallember.geometry.intersect;
 
+import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
@@ -11,7 +12,6 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
-import io.tallember.geometry.Box3;
 import java.util.List;
 import java.util.Optional;
 
@@ -119,8 +119,7 @@ final class PlaneSection {
         List<Curve> circles = new java.util.ArrayList<>();
         for (int sign = -1; sign <= 1; sign += 2) {
             Vec3 out = side.times(sign);
-            circles.add(new Circle(
-                    Frame.of(t.frame().origin().plus(t.major(), out), p.normal(), out), t.minor()));
+            circles.add(new Circle(Frame.of(t.frame().origin().plus(t.major(), out), p.normal(), out), t.minor()));
         }
         return Optional.of(new SurfaceSurface.Result(false, circles, List.of()));
     }

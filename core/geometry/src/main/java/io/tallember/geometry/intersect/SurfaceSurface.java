@@ -172,7 +172,9 @@ public final class SurfaceSurface {
     }
 
     private static double middle(Curve c) {
-        return c instanceof io.tallember.geometry.IntersectionCurve k ? k.whole().middle() : 0;
+        return c instanceof io.tallember.geometry.IntersectionCurve k
+                ? k.whole().middle()
+                : 0;
     }
 
     private static boolean ruled(Surface s) {

@@ -67,7 +67,8 @@ class MarchTest {
             Vec3 by = c.point(t + h).minus(c.point(t)).times(1 / h);
             assertThat(by.distance(d)).isLessThan(1e-3);
             assertThat(c.project(c.point(t))).isCloseTo(t, within(1e-9));
-            assertThat(Math.abs(new Cylinder(Frame.WORLD, 10).signedDistance(c.point(t)))).isLessThan(1e-12);
+            assertThat(Math.abs(new Cylinder(Frame.WORLD, 10).signedDistance(c.point(t))))
+                    .isLessThan(1e-12);
         }
     }
 
@@ -79,8 +80,10 @@ class MarchTest {
         assertThat(eight.points()).hasSize(1);
         assertThat(eight.points().get(0).distance(new Vec3(0, 10, 0))).isLessThan(1e-9);
         assertThat(eight.curves()).hasSize(2).allMatch(c -> c.period() == 0);
-        assertThat(meet(a, new Cylinder(at(0, 16.00001, 0, Vec3.X), 6)).curves()).isEmpty();
-        assertThat(meet(a, new Cylinder(at(0, 15.99999, 0, Vec3.X), 6)).curves()).hasSize(1);
+        assertThat(meet(a, new Cylinder(at(0, 16.00001, 0, Vec3.X), 6)).curves())
+                .isEmpty();
+        assertThat(meet(a, new Cylinder(at(0, 15.99999, 0, Vec3.X), 6)).curves())
+                .hasSize(1);
     }
 
     @Test
@@ -100,7 +103,8 @@ class MarchTest {
                 .matches(x -> ((Circle) x).radius() == 5);
         assertThat(meet(new Plane(Frame.WORLD), s).curves()).hasSize(1);
         assertThat(meet(new Plane(at(1, 2, 3, new Vec3(1, 1, 0))), s).curves()).hasSize(1);
-        assertThat(SurfaceSurface.same(k, new Cone(Frame.WORLD.movedAlongZ(1), 2 + Math.tan(k.angle()), k.angle()), NEAR, TOL))
+        assertThat(SurfaceSurface.same(
+                        k, new Cone(Frame.WORLD.movedAlongZ(1), 2 + Math.tan(k.angle()), k.angle()), NEAR, TOL))
                 .isTrue();
     }
 
@@ -110,12 +114,19 @@ class MarchTest {
         assertThat(meet(k, new Plane(at(0, 0, 1, new Vec3(0.2, 0, 1)))).curves())
                 .singleElement()
                 .isInstanceOf(Ellipse.class);
-        assertThat(meet(k, new Plane(at(1, 0, 0, Vec3.X))).curves()).singleElement().matches(c -> c.period() == 0);
+        assertThat(meet(k, new Plane(at(1, 0, 0, Vec3.X))).curves())
+                .singleElement()
+                .matches(c -> c.period() == 0);
         Vec3 along = new Vec3(Math.cos(k.angle()), 0, -Math.sin(k.angle()));
-        assertThat(meet(k, new Plane(at(0, 0, 0, along))).curves()).singleElement().matches(c -> c.period() == 0);
+        assertThat(meet(k, new Plane(at(0, 0, 0, along))).curves())
+                .singleElement()
+                .matches(c -> c.period() == 0);
         assertThat(meet(k, new Plane(at(0, 0, -5, Vec3.X))).curves()).hasSize(2).allMatch(c -> c instanceof Line);
-        assertThat(meet(k, new Plane(at(0, 0, -5, along))).curves()).singleElement().isInstanceOf(Line.class);
-        assertThat(meet(k, new Plane(at(0, 0, -5, new Vec3(0.1, 0, 1)))).curves()).isEmpty();
+        assertThat(meet(k, new Plane(at(0, 0, -5, along))).curves())
+                .singleElement()
+                .isInstanceOf(Line.class);
+        assertThat(meet(k, new Plane(at(0, 0, -5, new Vec3(0.1, 0, 1)))).curves())
+                .isEmpty();
     }
 
     @Test
@@ -199,8 +210,11 @@ class MarchTest {
                 for (Meeting m : CurveSurface.meet(iso, over, b, TOL)) {
                     Vec3 p = iso.point(m.t());
                     boolean onA = Math.abs(a.signedDistance(p)) < 1e-9;
-                    if (onA && box.contains(p) && !m.touching() && met.curves().stream()
-                            .noneMatch(c -> c.point(c.project(p)).distance(p) < 1e-6)) {
+                    if (onA
+                            && box.contains(p)
+                            && !m.touching()
+                            && met.curves().stream()
+                                    .noneMatch(c -> c.point(c.project(p)).distance(p) < 1e-6)) {
                         lost.add("seed " + seed + " " + a.kind() + "/" + b.kind() + " " + p);
                     }
                 }

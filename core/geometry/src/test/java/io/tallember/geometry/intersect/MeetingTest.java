@@ -114,7 +114,8 @@ class MeetingTest {
                 .hasSize(2)
                 .allMatch(Ellipse.class::isInstance);
         Cylinder thin = new Cylinder(Frame.of(Vec3.ZERO, Vec3.X), 1);
-        assertThat(SurfaceSurface.meet(upright(0, 0, 4), thin, NEAR, TOL).curves()).hasSize(2);
+        assertThat(SurfaceSurface.meet(upright(0, 0, 4), thin, NEAR, TOL).curves())
+                .hasSize(2);
     }
 
     @Test

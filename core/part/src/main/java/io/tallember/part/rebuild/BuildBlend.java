@@ -59,9 +59,7 @@ final class BuildBlend {
                 out.add(b);
                 continue;
             }
-            List<Edge> edges = step.chain()
-                    ? Chains.smooth(b.body(), picked.get(i))
-                    : List.copyOf(picked.get(i));
+            List<Edge> edges = step.chain() ? Chains.smooth(b.body(), picked.get(i)) : List.copyOf(picked.get(i));
             Size size = step.bevel() ? Size.bevel(step.size()) : Size.round(step.size());
             List<Body> blended = Blend.edges(b.body(), edges, size, step.id());
             Material.name(blended, b.id(), out);

@@ -9,8 +9,8 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.solid.Body;
-import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.Face;
+import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Taper;
 import io.tallember.solid.sweep.UpTo;
@@ -77,8 +77,9 @@ final class BuildExtrude {
                         Reason.LOST_REFERENCE,
                         "The face up to which this extrusion goes is no longer there. Pick another one."));
         if (!found.exact()) {
-            notes.add("The face up to which this extrusion goes has changed its neighbours; the piece nearest to the old"
-                    + " one was taken.");
+            notes.add(
+                    "The face up to which this extrusion goes has changed its neighbours; the piece nearest to the old"
+                            + " one was taken.");
         }
         return found.face();
     }
@@ -88,8 +89,7 @@ final class BuildExtrude {
         List<Body> out = new ArrayList<>();
         for (boolean back : step.bothWays() ? new boolean[] {false, true} : new boolean[] {step.flipped()}) {
             double far = (face == null ? farthest(frame, back) : 2 * farthest(frame, back) + REACH) * (back ? -1 : 1);
-            Body prism =
-                    Extrude.of(p.profile(), Math.min(0, far), Math.max(0, far), step.id(), p.id(), TOL);
+            Body prism = Extrude.of(p.profile(), Math.min(0, far), Math.max(0, far), step.id(), p.id(), TOL);
             if (face != null) {
                 out.addAll(UpTo.surface(prism, face.surface(), p.id(), step.id(), back, TOL));
             } else {
@@ -113,9 +113,7 @@ final class BuildExtrude {
             return new Interval(from, from + d);
         }
         Interval all = span(frame);
-        return step.bothWays()
-                ? all
-                : step.flipped() ? new Interval(all.lo(), 0) : new Interval(0, all.hi());
+        return step.bothWays() ? all : step.flipped() ? new Interval(all.lo(), 0) : new Interval(0, all.hi());
     }
 
     /** From below to above everything, in mm along the sketch's normal. */

@@ -85,7 +85,8 @@ final class Material {
             if (own && (near.isEmpty() || isOneOf(volume(r), alone)) && result.size() >= near.size() + 1) {
                 throw new GeometryException(
                         Reason.NO_CONTACT,
-                        "The " + word + " doesn't touch a body, so there is nothing to add it to. Make it longer, turn its"
+                        "The " + word
+                                + " doesn't touch a body, so there is nothing to add it to. Make it longer, turn its"
                                 + " direction, or make it a new body.");
             }
         }

@@ -34,8 +34,7 @@ final class Profiles {
         Profiles p = new Profiles(placed, notes);
         for (RegionReference ref : step.regions()) {
             Region region = p.find(ref, placed);
-            p.all.add(new Named(
-                    new Profile(placed.frame(), region.outer(), region.holes(), region.name()), ref.id()));
+            p.all.add(new Named(new Profile(placed.frame(), region.outer(), region.holes(), region.name()), ref.id()));
         }
         return p;
     }

@@ -91,15 +91,12 @@ final class BallCorner {
                     new Coedge(spokes[m], false));
             faces.add(face(new Plane(Frame.of(corner, normals[i])), quad, normals[i], step, "land" + i));
             // square to edge i: its foot, touching points on the two faces beside it
-            List<Coedge> side = List.of(
-                    new Coedge(lands[i][k], true),
-                    new Coedge(arcs[i], true),
-                    new Coedge(lands[i][m], false));
+            List<Coedge> side =
+                    List.of(new Coedge(lands[i][k], true), new Coedge(arcs[i], true), new Coedge(lands[i][m], false));
             Vec3 away = onEdge[i].point().minus(corner).unit();
             faces.add(face(new Plane(Frame.of(onEdge[i].point(), away)), side, away, step, "side" + i));
         }
-        List<Coedge> patch =
-                List.of(new Coedge(arcs[2], true), new Coedge(arcs[0], true), new Coedge(arcs[1], true));
+        List<Coedge> patch = List.of(new Coedge(arcs[2], true), new Coedge(arcs[0], true), new Coedge(arcs[1], true));
         Vec3 inward = centre.minus(corner).unit();
         faces.add(face(new Sphere(Frame.of(centre, inward), radius), patch, inward, step, source));
         return new Body(List.of(new Shell(faces)));
@@ -107,11 +104,7 @@ final class BallCorner {
 
     private static Edge line(Vertex a, Vertex b) {
         return new Edge(
-                Line.through(a.point(), b.point()),
-                new Interval(0, a.point().distance(b.point())),
-                a,
-                b,
-                TOL.linear());
+                Line.through(a.point(), b.point()), new Interval(0, a.point().distance(b.point())), a, b, TOL.linear());
     }
 
     private Edge arc(Vertex a, Vertex b) {
@@ -130,13 +123,20 @@ final class BallCorner {
         }
         double area = 0;
         for (Coedge c : loop) {
-            area += c.start().point().minus(mid).cross(c.end().point().minus(mid)).dot(out);
+            area += c.start()
+                    .point()
+                    .minus(mid)
+                    .cross(c.end().point().minus(mid))
+                    .dot(out);
         }
         List<Coedge> placed = new ArrayList<>();
         for (Coedge c : loop) {
             placed.add(area < 0 ? 0 : placed.size(), area < 0 ? c.reversed() : c);
         }
-        boolean sense = s.normalAt(s instanceof Sphere ? mid : loop.get(0).start().point()).dot(out) > 0;
+        boolean sense =
+                s.normalAt(s instanceof Sphere ? mid : loop.get(0).start().point())
+                                .dot(out)
+                        > 0;
         return new Face(s, sense, List.of(new Loop(placed)), List.of(new Origin(step, "side", source)));
     }
 }

@@ -93,9 +93,7 @@ public final class Blend {
     }
 
     private List<Edge> edgesAt(Vertex v) {
-        return body.edges().stream()
-                .filter(e -> e.start() == v || e.end() == v)
-                .toList();
+        return body.edges().stream().filter(e -> e.start() == v || e.end() == v).toList();
     }
 
     /** Corners where three rounds meet; others where blends of both kinds meet are refused. */
@@ -183,7 +181,8 @@ public final class Blend {
         if (square) {
             return new End(0, null);
         }
-        // past a slanted or round end the tool runs on into air (or, being filled, into material), else it stops at the face
+        // past a slanted or round end the tool runs on into air (or, being filled, into material), else it stops at the
+        // face
         return new End(3 * o.setback(), material == t.convex() ? face : null);
     }
 
@@ -191,7 +190,11 @@ public final class Blend {
         Body tool = t.tool(o, before.longer(), after.longer(), step);
         for (End e : List.of(before, after)) {
             if (e.stop() != null) {
-                tool = UpTo.within(tool, e.stop().surface(), t.place(o.a().plus(o.b()).times(0.3), t.edge.range().middle()), TOL);
+                tool = UpTo.within(
+                        tool,
+                        e.stop().surface(),
+                        t.place(o.a().plus(o.b()).times(0.3), t.edge.range().middle()),
+                        TOL);
             }
         }
         return tool;

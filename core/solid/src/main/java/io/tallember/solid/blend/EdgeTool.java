@@ -65,14 +65,16 @@ final class EdgeTool {
         section = new Section(trace(f, o), trace(g, o));
         if (f == g || section.smooth()) {
             throw new GeometryException(
-                    Reason.BAD_VALUE, "The faces beside an edge already run smoothly into each other; leave that edge out.");
+                    Reason.BAD_VALUE,
+                    "The faces beside an edge already run smoothly into each other; leave that edge out.");
         }
     }
 
     private GeometryException unsupported() {
         return new GeometryException(
                 Reason.UNSUPPORTED_INTERSECTION,
-                "An edge between a " + f.surface().kind() + " and a " + g.surface().kind()
+                "An edge between a " + f.surface().kind() + " and a "
+                        + g.surface().kind()
                         + " that runs like this can't be blended yet. Straight edges, and circles whose faces share their axis, can.");
     }
 
@@ -92,7 +94,9 @@ final class EdgeTool {
                 .filter(k -> k.edge() == edge)
                 .findFirst()
                 .orElseThrow();
-        return face.outward(p).cross(c.travel(edge.curve().project(p, edge.range()))).unit();
+        return face.outward(p)
+                .cross(c.travel(edge.curve().project(p, edge.range())))
+                .unit();
     }
 
     private Vec2 flat(Vec3 d) {
@@ -143,9 +147,7 @@ final class EdgeTool {
     Section.Outline outline(Size size) {
         Section.Outline o = size.bevel()
                 ? section.bevel(size.value(), size.second(), source)
-                : section.round(size.value(), source)
-                        .filter(this::clearOfAxis)
-                        .orElseThrow(() -> tooLarge(size));
+                : section.round(size.value(), source).filter(this::clearOfAxis).orElseThrow(() -> tooLarge(size));
         if (!fits(o)) {
             throw tooLarge(size);
         }
@@ -203,9 +205,7 @@ final class EdgeTool {
         }
         Vec3 p = edge.middle();
         String where = String.format(Locale.ROOT, "the edge near (%.3f, %.3f, %.3f)", p.x(), p.y(), p.z());
-        String most = lo > 0.01
-                ? " At most " + short4(Math.floor(lo * 1e4) / 1e4) + " mm works there by itself."
-                : "";
+        String most = lo > 0.01 ? " At most " + short4(Math.floor(lo * 1e4) / 1e4) + " mm works there by itself." : "";
         return new GeometryException(
                 Reason.BAD_VALUE,
                 String.format(
@@ -219,7 +219,10 @@ final class EdgeTool {
 
     /** A length with at most four decimals and no zeros at its end. */
     private static String short4(double v) {
-        return new BigDecimal(v).setScale(4, RoundingMode.HALF_UP).stripTrailingZeros().toPlainString();
+        return new BigDecimal(v)
+                .setScale(4, RoundingMode.HALF_UP)
+                .stripTrailingZeros()
+                .toPlainString();
     }
 
     /**

@@ -34,9 +34,8 @@ public final class Classifier {
      * @throws GeometryException INCONSISTENT when every ray grazes: the point is on the boundary after all
      */
     public boolean inside(Vec3 p) {
-        return judge(p)
-                .orElseThrow(() -> new GeometryException(
-                        GeometryException.Reason.INCONSISTENT, "A body's inside can't be told from its outside."));
+        return judge(p).orElseThrow(() -> new GeometryException(
+                GeometryException.Reason.INCONSISTENT, "A body's inside can't be told from its outside."));
     }
 
     /** Whether a point is inside, or nothing when every ray grazes. */

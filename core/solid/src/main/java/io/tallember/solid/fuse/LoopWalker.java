@@ -3,12 +3,9 @@ package io.tallember.solid.fuse;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Vec2;
 import io.tallember.solid.Fan;
 import io.tallember.solid.Region;
-import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -20,7 +17,7 @@ import java.util.Set;
  * region on the left; {@link Nesting} then sorts the loops into regions.
  */
 final class LoopWalker {
-      private final Surface surface;
+    private final Surface surface;
     private final boolean sense;
     private final PointPool pool;
     private final Tolerance tol;
@@ -92,5 +89,4 @@ final class LoopWalker {
                 "The outline of a face doesn't close after cutting. Two faces probably touch almost but not quite;"
                         + " move one of them by a clear amount, or make them flush.");
     }
-
 }

@@ -46,9 +46,8 @@ final class Nesting {
 
     private List<List<List<Fragment.Half>>> bySides(List<List<Fragment.Half>> loops) {
         int n = loops.size();
-        List<Region> left = loops.stream()
-                .map(l -> new Region(surface, sense, List.of(l)))
-                .toList();
+        List<Region> left =
+                loops.stream().map(l -> new Region(surface, sense, List.of(l))).toList();
         Map<String, List<List<Fragment.Half>>> groups = new LinkedHashMap<>();
         List<List<List<Fragment.Half>>> out = new ArrayList<>();
         for (int i = 0; i < n; i++) {

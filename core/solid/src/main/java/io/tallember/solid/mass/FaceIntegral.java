@@ -2,7 +2,6 @@ package io.tallember.solid.mass;
 
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
-import io.tallember.geometry.Frame;
 import io.tallember.geometry.GaussLegendre;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
@@ -16,6 +15,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
+import io.tallember.solid.Poles;
 import io.tallember.solid.Region;
 import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
@@ -69,7 +69,7 @@ final class FaceIntegral {
     static double[] of(Face f, Vec3 ref) {
         double[] sum = new double[SUMS];
         if (f.surface() instanceof Sphere sphere) {
-            Sphere turned = turned(sphere, f);
+            Sphere turned = Poles.clear(sphere, f.coedges());
             Vec3 pole = turned.point(0, Math.PI / 2);
             if (f.loops().isEmpty() || holds(f, pole)) {
                 double v = 4.0 / 3 * Math.PI * Math.pow(turned.radius(), 3);
@@ -105,21 +105,26 @@ final class FaceIntegral {
     }
 
     private static void addRing(Face f, Torus t, Vec3 ref, double[] sum) {
-        List<UvLoop> uv =
-                f.loops().stream().map(l -> UvLoop.of(t, l.coedges())).toList();
+        List<UvLoop> uv = f.loops().stream().map(l -> UvLoop.of(t, l.coedges())).toList();
         RingTurn turn = RingTurn.of(uv);
         boolean winds = uv.stream().anyMatch(UvLoop::windsRound);
         boolean outer = uv.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == f.sense());
         if (!winds && !outer) {
             double volume = 2 * Math.PI * Math.PI * t.major() * t.minor() * t.minor();
-            addWhole(f, volume, 4 * Math.PI * Math.PI * t.major() * t.minor(), t.frame().origin(), ref, sum);
+            addWhole(
+                    f,
+                    volume,
+                    4 * Math.PI * Math.PI * t.major() * t.minor(),
+                    t.frame().origin(),
+                    ref,
+                    sum);
         }
         if (uv.isEmpty()) {
             return;
         }
         List<UvLoop> turned = uv.stream().map(turn::apply).toList();
-        FaceIntegral whole =
-                new FaceIntegral(f, t, ref, sum, turn, turned.get(0).points().get(0).y());
+        FaceIntegral whole = new FaceIntegral(
+                f, t, ref, sum, turn, turned.get(0).points().get(0).y());
         // of a pair that winds round, the one with the region below it is lifted above the other
         UvLoop lower = turned.stream()
                 .filter(l -> l.winding() != 0 && turn.rises(l, f.sense()))
@@ -132,35 +137,6 @@ final class FaceIntegral {
             Vec2 first = uv.get(i).points().get(0);
             whole.ringLoop(f.loops().get(i), first, lift);
         }
-    }
-
-    /** The sphere with its poles as far from the face's boundary as one of many directions allows. */
-    private static Sphere turned(Sphere s, Face f) {
-        List<Vec3> rim = f.coedges().stream()
-                .flatMap(c -> java.util.stream.IntStream.rangeClosed(0, 8)
-                        .mapToObj(i -> c.pointAt(i / 8.0).minus(s.centre()).unit()))
-                .toList();
-        Vec3 best = s.frame().z();
-        double bestGap = -1;
-        for (int x = -1; x <= 1; x++) {
-            for (int y = -1; y <= 1; y++) {
-                for (int z = 0; z <= 1; z++) {
-                    if (x == 0 && y == 0 && z == 0) {
-                        continue;
-                    }
-                    Vec3 d = new Vec3(x + 0.03 * y, y + 0.05 * z, z + 0.02 * x).unit();
-                    double gap = rim.stream()
-                            .mapToDouble(p -> 1 - Math.abs(p.dot(d)))
-                            .min()
-                            .orElse(1);
-                    if (gap > bestGap) {
-                        bestGap = gap;
-                        best = d;
-                    }
-                }
-            }
-        }
-        return new Sphere(Frame.of(s.centre(), best), s.radius());
     }
 
     private void loops() {

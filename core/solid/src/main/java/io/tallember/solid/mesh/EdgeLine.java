@@ -39,8 +39,7 @@ public final class EdgeLine {
         for (int i = 0; i + 1 < breaks.length; i++) {
             double lo = breaks[i];
             double hi = breaks[i + 1];
-            double turn = Math.acos(
-                    Math.max(-1, Math.min(1, k.tangent(lo).dot(k.tangent(hi)))));
+            double turn = Math.acos(Math.max(-1, Math.min(1, k.tangent(lo).dot(k.tangent(hi)))));
             double bulge = (hi - lo) * turn / 8;
             int n = (int) Math.ceil(Math.max(turn / quality.angle(), Math.sqrt(bulge / quality.chord())));
             for (int j = i == 0 ? 1 : 0; j < Math.max(1, n); j++) {

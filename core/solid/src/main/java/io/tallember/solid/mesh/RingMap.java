@@ -31,9 +31,8 @@ final class RingMap implements Flat {
         this.torus = torus;
         this.stepU = quality.step(torus.major() + torus.minor()) / 1.3;
         this.stepV = quality.step(torus.minor()) / 1.3;
-        List<UvLoop> loops = face.loops().stream()
-                .map(l -> UvLoop.of(torus, l.coedges()))
-                .toList();
+        List<UvLoop> loops =
+                face.loops().stream().map(l -> UvLoop.of(torus, l.coedges())).toList();
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
         boolean outer = loops.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == face.sense());
         if (winds) {
@@ -94,8 +93,14 @@ final class RingMap implements Flat {
         int n = 360;
         boolean[] taken = new boolean[n];
         for (UvLoop l : loops) {
-            double lo = l.points().stream().mapToDouble(p -> v ? p.y() : p.x()).min().orElse(0);
-            double hi = l.points().stream().mapToDouble(p -> v ? p.y() : p.x()).max().orElse(0);
+            double lo = l.points().stream()
+                    .mapToDouble(p -> v ? p.y() : p.x())
+                    .min()
+                    .orElse(0);
+            double hi = l.points().stream()
+                    .mapToDouble(p -> v ? p.y() : p.x())
+                    .max()
+                    .orElse(0);
             for (int i = (int) Math.floor(lo * n / (2 * Math.PI)); i <= Math.ceil(hi * n / (2 * Math.PI)); i++) {
                 taken[Math.floorMod(i, n)] = true;
             }

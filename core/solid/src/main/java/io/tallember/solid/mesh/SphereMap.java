@@ -122,7 +122,6 @@ final class SphereMap implements Flat {
         double y = c.y() / scale;
         double q = x * x + y * y;
         double z = (q - 1) / (q + 1);
-        return frame.point(
-                sphere.radius() * x * (1 - z), sphere.radius() * y * (1 - z), sphere.radius() * z);
+        return frame.point(sphere.radius() * x * (1 - z), sphere.radius() * y * (1 - z), sphere.radius() * z);
     }
 }

@@ -35,8 +35,7 @@ final class Unrolling {
             plain.forEach(l -> out.add(beside(l, outline)));
             return out;
         }
-        List<List<Corner>> petals =
-                plain.stream().filter(Unrolling::throughTip).toList();
+        List<List<Corner>> petals = plain.stream().filter(Unrolling::throughTip).toList();
         if (winding.size() == 1 && !petals.isEmpty()) {
             plain.removeAll(petals);
             List<Corner> outline = withPetals(winding.get(0), petals);

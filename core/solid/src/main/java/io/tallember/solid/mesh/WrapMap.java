@@ -26,8 +26,8 @@ final class WrapMap implements Flat {
         for (Coedge e : face.coedges()) {
             height = Math.max(height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
         }
-        tipInside = surface instanceof Cone k
-                && face.region().locate(k.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE;
+        tipInside =
+                surface instanceof Cone k && face.region().locate(k.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE;
         if (tipInside) {
             height = Math.max(height, Math.abs(((Cone) surface).apexHeight() - origin.y()));
         }

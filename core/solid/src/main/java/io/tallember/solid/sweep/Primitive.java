@@ -35,7 +35,8 @@ public final class Primitive {
             xy.addAll(List.of(top, height));
         }
         xy.addAll(List.of(0.0, height));
-        Profile p = polygon(upright(f), xy.stream().mapToDouble(Double::doubleValue).toArray());
+        Profile p =
+                polygon(upright(f), xy.stream().mapToDouble(Double::doubleValue).toArray());
         return Revolve.of(p, new Line(f.origin(), f.z()), 0, 2 * Math.PI, step, "cone", tol);
     }
 

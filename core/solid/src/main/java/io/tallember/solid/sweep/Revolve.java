@@ -100,11 +100,11 @@ public final class Revolve {
     private static void extent(Profile.Edge e, Frame frame, Vec3 origin, Vec3 side, double[] reach) {
         Curve c = e.curve().placed(frame);
         Line across = new Line(origin, side);
-        List<Vec3> points = new ArrayList<>(List.of(c.point(e.range().lo()), c.point(e.range().hi())));
+        List<Vec3> points = new ArrayList<>(
+                List.of(c.point(e.range().lo()), c.point(e.range().hi())));
         if (c instanceof Circle k) {
             for (int sign = -1; sign <= 1; sign += 2) {
-                double t = e.range()
-                        .unwrap(k.project(k.frame().origin().plus(sign * k.radius(), side)), k.period(), 0);
+                double t = e.range().unwrap(k.project(k.frame().origin().plus(sign * k.radius(), side)), k.period(), 0);
                 if (t <= e.range().hi()) {
                     points.add(k.point(t));
                 }
@@ -136,7 +136,8 @@ public final class Revolve {
     }
 
     private Frame turned(Frame f, double angle) {
-        return new Frame(turned(f.origin(), angle), direction(f.x(), angle), direction(f.y(), angle), direction(f.z(), angle));
+        return new Frame(
+                turned(f.origin(), angle), direction(f.x(), angle), direction(f.y(), angle), direction(f.z(), angle));
     }
 
     private Vec3 turned(Vec3 p, double angle) {
@@ -176,9 +177,12 @@ public final class Revolve {
             if (touches && !alongAxis(loop.get(i)) && !alongAxis(loop.get((i + n - 1) % n))) {
                 throw new GeometryException(
                         GeometryException.Reason.NON_MANIFOLD,
-                        profile.name() + " touches the axis in a single point, where the solid would have no thickness.");
+                        profile.name()
+                                + " touches the axis in a single point, where the solid would have no thickness.");
             }
-            Vec3 at = touches ? axis.point(0, 0, p.z()) : axis.point(p.x() * Math.cos(from), p.x() * Math.sin(from), p.z());
+            Vec3 at = touches
+                    ? axis.point(0, 0, p.z())
+                    : axis.point(p.x() * Math.cos(from), p.x() * Math.sin(from), p.z());
             low[i] = new Vertex(at, tol.linear());
             if (touches || closed) {
                 high[i] = closed && !touches ? new Vertex(turned(axis.point(p), to), tol.linear()) : low[i];
@@ -260,7 +264,8 @@ public final class Revolve {
             if (centre.x() < c.radius() + tol.linear()) {
                 throw new GeometryException(
                         GeometryException.Reason.DEGENERATE,
-                        "The arc " + e.source() + " would make a ring that passes through its own axis. Put its centre on the"
+                        "The arc " + e.source()
+                                + " would make a ring that passes through its own axis. Put its centre on the"
                                 + " axis, or farther out than its radius.");
             }
             return new Torus(f, centre.x(), c.radius());

@@ -78,8 +78,7 @@ public final class Taper {
         boolean up = height > 0;
         Frame base = profile.frame();
         faces.add(new Face(new Plane(base), !up, near, List.of(new Origin(step, "start", region))));
-        faces.add(new Face(
-                new Plane(base.movedAlongZ(height)), up, far, List.of(new Origin(step, "end", region))));
+        faces.add(new Face(new Plane(base.movedAlongZ(height)), up, far, List.of(new Origin(step, "end", region))));
         Body body = new Body(List.of(new Shell(faces)));
         if (!BodyCheck.deep(body, tol).valid()) {
             throw eaten(profile.name());
@@ -103,12 +102,14 @@ public final class Taper {
         if (e.curve() instanceof Line l) {
             Vec3 along = e.end().minus(e.start()).unit();
             Vec3 in = new Vec3(-along.y(), along.x(), 0);
-            return new Profile.Edge(new Line(l.origin().plus(by, in), l.direction()), e.range(), e.forward(), e.source());
+            return new Profile.Edge(
+                    new Line(l.origin().plus(by, in), l.direction()), e.range(), e.forward(), e.source());
         }
         if (!(e.curve() instanceof Circle c)) {
             throw new GeometryException(
                     GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                    "Only lines, arcs and circles can be given leaning sides yet; " + e.source() + " is something else.");
+                    "Only lines, arcs and circles can be given leaning sides yet; " + e.source()
+                            + " is something else.");
         }
         boolean inside = e.forward() == (c.frame().z().z() > 0);
         double r = c.radius() - (inside ? by : -by);
@@ -152,9 +153,7 @@ public final class Taper {
     }
 
     private static Interval all(Curve c) {
-        return c.period() > 0
-                ? new Interval(0, c.period())
-                : new Interval(-2 * Tolerance.REACH, 2 * Tolerance.REACH);
+        return c.period() > 0 ? new Interval(0, c.period()) : new Interval(-2 * Tolerance.REACH, 2 * Tolerance.REACH);
     }
 
     private void wall(List<Profile.Edge> loop) {
@@ -181,7 +180,9 @@ public final class Taper {
         for (int i = 0; i < n; i++) {
             int j = (i + 1) % n;
             Profile.Edge e = loop.get(i);
-            up[i] = closed ? null : rise(loop.get((i + n - 1) % n), e, sides[(i + n - 1) % n], sides[i], low[i], high[i]);
+            up[i] = closed
+                    ? null
+                    : rise(loop.get((i + n - 1) % n), e, sides[(i + n - 1) % n], sides[i], low[i], high[i]);
             lowEdge[i] = edge(e.curve().placed(profile.frame()), e.range(), e.forward(), low[i], low[j]);
             highEdge[i] = farEdge(moved.get(i), high[i], high[j], closed);
         }
@@ -195,13 +196,17 @@ public final class Taper {
             Coedge above = new Coedge(highEdge[i], !e.forward());
             List<Loop> loops = closed
                     ? List.of(new Loop(List.of(below)), new Loop(List.of(above)))
-                    : List.of(new Loop(
-                            List.of(below, rising(up[j], low[j]), above, rising(up[i], low[i]).reversed())));
+                    : List.of(new Loop(List.of(
+                            below,
+                            rising(up[j], low[j]),
+                            above,
+                            rising(up[i], low[i]).reversed())));
             double t = e.range().middle();
             Vec3 travel = profile.frame().direction(e.curve().derivative(t)).times(e.forward() ? 1 : -1);
             Vec3 out = travel.cross(profile.frame().z());
             boolean sense = sides[i].normalAt(world(e.curve().point(t), 0)).dot(out) > 0;
-            List<Loop> placed = rising ? loops : loops.stream().map(Taper::turned).toList();
+            List<Loop> placed =
+                    rising ? loops : loops.stream().map(Taper::turned).toList();
             faces.add(new Face(sides[i], sense, placed, List.of(new Origin(step, "side", e.source()))));
             bottom.add(0, new Coedge(lowEdge[i], !e.forward()));
             top.add(new Coedge(highEdge[i], e.forward()));
@@ -256,7 +261,12 @@ public final class Taper {
             boolean widens = inside == angle < 0;
             Vec3 z = f.z().times(widens ? up : -up);
             return new Cone(
-                    Frame.of(f.point(c.frame().origin()), z, f.direction(c.frame().x())), c.radius(), Math.abs(angle));
+                    Frame.of(
+                            f.point(c.frame().origin()),
+                            z,
+                            f.direction(c.frame().x())),
+                    c.radius(),
+                    Math.abs(angle));
         }
         Vec3 along = f.direction(e.end().minus(e.start())).unit();
         Vec3 in = f.z().cross(along);

@@ -140,8 +140,7 @@ public final class UpTo {
         }
         if (s instanceof Cone c) {
             double height = reach - c.apexHeight();
-            return Primitive.cone(
-                    f.movedAlongZ(c.apexHeight()), 0, height * Math.tan(c.angle()), height, step, tol);
+            return Primitive.cone(f.movedAlongZ(c.apexHeight()), 0, height * Math.tan(c.angle()), height, step, tol);
         }
         Vec3 foot = f.point(-reach, -reach, -2 * reach);
         return Primitive.box(f.at(foot), 2 * reach, 2 * reach, 2 * reach, step, tol);
