@@ -105,8 +105,9 @@ final class Nesting {
         List<List<Walked>> inside = new ArrayList<>();
         bounds.forEach(b -> inside.add(new ArrayList<>(b)));
         List<Walked> whole = new ArrayList<>();
+        Strips strips = new Strips(shapes);
         for (Walked hole : holes) {
-            int at = container(hole, bounds, shapes);
+            int at = container(hole, bounds, shapes, strips);
             (at < 0 ? whole : inside.get(at)).add(hole);
         }
         if (!whole.isEmpty()) {
@@ -126,10 +127,10 @@ final class Nesting {
     }
 
     /** The smallest region that a hole lies in, or -1. */
-    private int container(Walked hole, List<List<Walked>> bounds, List<Region> shapes) {
+    private int container(Walked hole, List<List<Walked>> bounds, List<Region> shapes, Strips strips) {
         int best = -1;
         double bestArea = Double.POSITIVE_INFINITY;
-        for (int i = 0; i < bounds.size(); i++) {
+        for (int i : strips.at(hole.halves().get(0).fragment().middle())) {
             double area = bounds.get(i).get(0).uv().windsRound()
                     ? Double.MAX_VALUE
                     : bounds.get(i).get(0).area();
@@ -143,7 +144,11 @@ final class Nesting {
 
     private boolean holds(Region shape, Walked hole) {
         for (Fragment.Half h : hole.halves()) {
-            Region.Place place = shape.locate(h.fragment().middle(), tol);
+            Vec3 p = h.fragment().middle();
+            if (!shape.bounds().contains(p) && shape.bounds().distance(p) > tol.linear()) {
+                return false;
+            }
+            Region.Place place = shape.locate(p, tol);
             if (place != Region.Place.BOUNDARY) {
                 return place == Region.Place.INSIDE;
             }
@@ -198,5 +203,42 @@ final class Nesting {
             out.add(new ArrayList<>(List.of(rising.get(i), falling.get(i))));
         }
         return out;
+    }
+
+    /** Regions by strips across x, so that a point is asked of few. */
+    private static final class Strips {
+        private final List<List<Integer>> strips = new ArrayList<>();
+        private final double lo;
+        private final double width;
+
+        Strips(List<Region> regions) {
+            int n = (int) Math.ceil(Math.sqrt(regions.size() + 1.0));
+            double min = Double.POSITIVE_INFINITY;
+            double max = Double.NEGATIVE_INFINITY;
+            for (Region r : regions) {
+                min = Math.min(min, r.bounds().min().x());
+                max = Math.max(max, r.bounds().max().x());
+            }
+            lo = min;
+            width = Math.max((max - min) / n, 1e-9);
+            for (int i = 0; i < n; i++) {
+                strips.add(new ArrayList<>());
+            }
+            for (int i = 0; i < regions.size(); i++) {
+                int first = index(regions.get(i).bounds().min().x() - 1e-3);
+                int last = index(regions.get(i).bounds().max().x() + 1e-3);
+                for (int k = first; k <= last; k++) {
+                    strips.get(k).add(i);
+                }
+            }
+        }
+
+        private int index(double x) {
+            return Math.max(0, Math.min(strips.size() - 1, (int) Math.floor((x - lo) / width)));
+        }
+
+        List<Integer> at(Vec3 p) {
+            return strips.get(index(p.x()));
+        }
     }
 }

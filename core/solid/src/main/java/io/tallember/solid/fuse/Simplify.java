@@ -73,6 +73,9 @@ final class Simplify {
         if (a.surface() == b.surface()) {
             return a.sense() == b.sense();
         }
+        if (!a.surface().kind().equals(b.surface().kind())) {
+            return false;
+        }
         Box3 box = box(a).with(box(b));
         if (!SurfaceSurface.same(a.surface(), b.surface(), box, tol)) {
             return false;

@@ -1,7 +1,9 @@
 package io.tallember.solid.mass;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.GaussLegendre;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
@@ -33,6 +35,10 @@ final class FaceIntegral {
     private static final GaussLegendre ALONG = new GaussLegendre(16);
     /** Along a straight edge of a plane the integrands are polynomials of at most the fourth degree. */
     private static final GaussLegendre STRAIGHT = new GaussLegendre(4);
+    /** Over an eighth of a circle, on a plane or cylinder, trigonometric polynomials of the fourth degree. */
+    private static final GaussLegendre ROUND_ARC = new GaussLegendre(8);
+
+    private static final GaussLegendre OVAL_ARC = new GaussLegendre(12);
     /** A chain's segment turns little, but beside a sharp bend it may be long for its distance from it. */
     private static final GaussLegendre SEGMENT = new GaussLegendre(14);
 
@@ -189,7 +195,14 @@ final class FaceIntegral {
     }
 
     private GaussLegendre nodes(Curve c) {
-        return c instanceof Line && s instanceof Plane ? STRAIGHT : c instanceof IntersectionCurve ? SEGMENT : ALONG;
+        boolean simple = s instanceof Plane || s instanceof Cylinder;
+        if (c instanceof Line) {
+            return s instanceof Plane ? STRAIGHT : ALONG;
+        }
+        if (c instanceof IntersectionCurve) {
+            return SEGMENT;
+        }
+        return simple ? c instanceof Circle ? ROUND_ARC : OVAL_ARC : ALONG;
     }
 
     /** Where to cut a curve's range so that on each part the integrand is as good as a polynomial. */
@@ -205,7 +218,9 @@ final class FaceIntegral {
             }
             return out.stream().mapToDouble(Double::doubleValue).toArray();
         }
-        int each = c instanceof IntersectionCurve || s instanceof Plane ? 1 : s instanceof Sphere ? 4 : 2;
+        int each = c instanceof IntersectionCurve || s instanceof Plane || s instanceof Cylinder
+                ? 1
+                : s instanceof Sphere ? 4 : 2;
         double[] out = new double[(breaks.length - 1) * each + 1];
         for (int i = 0; i < out.length; i++) {
             int k = Math.min(i / each, breaks.length - 2);
