@@ -272,4 +272,49 @@ class WholeStoryTest {
         page.until(d -> page.all(".below .step").size() == 2);
         page.keys("Delete");
     }
+
+    /** What a round of radius r along a rim of radius R takes off a cylinder: the corner less its quarter circle, turned. */
+    private static double rim(double radius, double r) {
+        double fromCorner = r * (10 - 3 * Math.PI) / (12 - 3 * Math.PI);
+        return 2 * Math.PI * (radius - fromCorner) * r * r * (1 - Math.PI / 4);
+    }
+
+    @Test
+    void turnedRoundedAndChangedLate() {
+        newPart("Counterweight");
+        box("30", "20");
+        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.find("[data-testid=steps] [data-status=built]");
+        page.keys("2", "w");
+        page.sees("[data-testid=live]", "volume");
+        page.press("Apply");
+        double drum = Math.PI * 900 * 20;
+        page.untilVolume(drum);
+
+        // the near rim, rounded; the radius typed before it is kept, then changed in the sheet
+        page.keys("4", "q");
+        page.click(page.at(0, 0, 30));
+        page.sees(".work", "1 edge");
+        page.find("[data-testid=size]").click();
+        page.chord(Keys.CONTROL, "a");
+        page.keys("3");
+        page.sees("[data-testid=live]", "volume −");
+        page.keys(Keys.ENTER);
+        page.untilVolume(drum - rim(30, 3));
+        page.press("Size: 3 mm");
+        page.keys("5", Keys.ENTER);
+        page.untilVolume(drum - rim(30, 5));
+
+        // what doesn't fit says so and keeps the solid before it
+        page.press("Size: 5 mm");
+        page.keys("25", Keys.ENTER);
+        page.sees("[data-status=failed] .why", "At most 20 mm");
+        page.untilVolume(drum);
+        page.chord(Keys.CONTROL, "z");
+        page.untilVolume(drum - rim(30, 5));
+
+        // part of the turn only: the round follows
+        page.choose(page.find(".steps [aria-label='How far round']"), "by");
+        page.untilVolume((drum - rim(30, 5)) / 4);
+    }
 }

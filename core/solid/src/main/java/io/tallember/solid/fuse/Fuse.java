@@ -73,9 +73,10 @@ public final class Fuse {
     private List<Body> select(Predicate<boolean[]> wanted) {
         PointPool pool = new PointPool(2 * tol.linear());
         List<FacePairs.Pair> pairs = FacePairs.of(bodies, tol);
-        Interferences found = new Interferences(bodies, pairs, pool, tol);
+        Meetings meetings = new Meetings(tol);
+        Interferences found = new Interferences(bodies, pairs, meetings, pool, tol);
         Fragments fragments = new Fragments(bodies, found, pool, tol);
-        SectionCurves sections = new SectionCurves(pairs, fragments, found, tol);
+        SectionCurves sections = new SectionCurves(pairs, meetings, fragments, found, tol);
         FaceSplitter splitter = new FaceSplitter(fragments, sections, tol);
         List<Classifier> classifiers =
                 bodies.stream().map(b -> new Classifier(b, tol)).toList();

@@ -49,7 +49,7 @@ final class Interferences {
     private final List<Lying> lying = new ArrayList<>();
     private final Set<Couple> done = new HashSet<>();
 
-    Interferences(List<Body> bodies, List<FacePairs.Pair> pairs, PointPool pool, Tolerance tol) {
+    Interferences(List<Body> bodies, List<FacePairs.Pair> pairs, Meetings meetings, PointPool pool, Tolerance tol) {
         this.pool = pool;
         this.tol = tol;
         for (Body body : bodies) {
@@ -68,6 +68,14 @@ final class Interferences {
         for (FacePairs.Pair p : pairs) {
             p.a().coedges().forEach(e -> edgeFace(e.edge(), p.b()));
             p.b().coedges().forEach(e -> edgeFace(e.edge(), p.a()));
+        }
+        // Where the faces themselves touch or their meeting crosses itself, edges through that point must have it too.
+        for (FacePairs.Pair p : pairs) {
+            for (Vec3 q : meetings.points(p)) {
+                int place = pool.add(q);
+                p.a().coedges().forEach(e -> pointOnEdge(q, place, e.edge()));
+                p.b().coedges().forEach(e -> pointOnEdge(q, place, e.edge()));
+            }
         }
     }
 
@@ -110,6 +118,16 @@ final class Interferences {
             int place = pool.add(e.curve().point(m.t()));
             mark(e, m.t(), place);
             mark(h, m.s(), place);
+        }
+    }
+
+    private void pointOnEdge(Vec3 p, int place, Edge e) {
+        if (e.bounds().distance(p) > tol.linear()) {
+            return;
+        }
+        double t = e.curve().project(p, e.range());
+        if (e.curve().point(t).distance(p) <= 2 * tol.linear()) {
+            mark(e, t, place);
         }
     }
 

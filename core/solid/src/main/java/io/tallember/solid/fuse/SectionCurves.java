@@ -4,7 +4,6 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
-import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
@@ -36,9 +35,7 @@ final class SectionCurves {
         }
     }
 
-    private record Known(Surface other, Box3 where, SurfaceSurface.Result result) {}
-
-    private final Map<Surface, List<Known>> known = new IdentityHashMap<>();
+    private final Meetings meetings;
     private final Fragments fragments;
     private final Interferences found;
     private final Tolerance tol;
@@ -47,12 +44,14 @@ final class SectionCurves {
     private final Map<Face, List<Face>> sameSurface = new IdentityHashMap<>();
     private final List<Candidate> candidates = new ArrayList<>();
 
-    SectionCurves(List<FacePairs.Pair> pairs, Fragments fragments, Interferences found, Tolerance tol) {
+    SectionCurves(
+            List<FacePairs.Pair> pairs, Meetings meetings, Fragments fragments, Interferences found, Tolerance tol) {
+        this.meetings = meetings;
         this.fragments = fragments;
         this.found = found;
         this.tol = tol;
         for (FacePairs.Pair p : pairs) {
-            cross(p.a(), p.b());
+            cross(p);
         }
         crossEachOther();
         candidates.forEach(this::along);
@@ -89,9 +88,10 @@ final class SectionCurves {
         cutting.computeIfAbsent(f, k -> new LinkedHashSet<>()).add(fragment);
     }
 
-    private void cross(Face a, Face b) {
-        Box3 where = common(a.bounds(), b.bounds()).grown(2 * tol.linear());
-        SurfaceSurface.Result met = meeting(a.surface(), b.surface(), where);
+    private void cross(FacePairs.Pair pair) {
+        Face a = pair.a();
+        Face b = pair.b();
+        SurfaceSurface.Result met = meetings.of(pair);
         if (met.same()) {
             sameSurface.computeIfAbsent(a, k -> new ArrayList<>()).add(b);
             sameSurface.computeIfAbsent(b, k -> new ArrayList<>()).add(a);
@@ -102,46 +102,15 @@ final class SectionCurves {
         }
         Set<Integer> shared = places(a);
         shared.retainAll(places(b));
-        for (Vec3 p : met.points()) {
-            if (where.contains(p)
-                    && a.region().locate(p, tol) != Region.Place.OUTSIDE
-                    && b.region().locate(p, tol) != Region.Place.OUTSIDE) {
-                int place = fragments.pool().add(p);
-                shared.add(place);
-                touching.computeIfAbsent(a, k -> new HashSet<>()).add(place);
-                touching.computeIfAbsent(b, k -> new HashSet<>()).add(place);
-            }
+        for (Vec3 p : meetings.points(pair)) {
+            int place = fragments.pool().add(p);
+            shared.add(place);
+            touching.computeIfAbsent(a, k -> new HashSet<>()).add(place);
+            touching.computeIfAbsent(b, k -> new HashSet<>()).add(place);
         }
         for (Curve c : met.curves()) {
             collect(c, a, b, shared);
         }
-    }
-
-    /** Faces cut out of one surface by earlier steps share it, and so the work of meeting another. */
-    private SurfaceSurface.Result meeting(Surface a, Surface b, Box3 where) {
-        List<Known> list = known.computeIfAbsent(a, k -> new ArrayList<>(1));
-        for (Known k : list) {
-            if (k.other() == b && k.where().contains(where.min()) && k.where().contains(where.max())) {
-                return k.result();
-            }
-        }
-        SurfaceSurface.Result met = SurfaceSurface.meet(a, b, where, tol);
-        if (met.curves().stream().anyMatch(c -> c instanceof IntersectionCurve)) {
-            list.add(new Known(b, where, met));
-        }
-        return met;
-    }
-
-    private static Box3 common(Box3 a, Box3 b) {
-        return new Box3(
-                new Vec3(
-                        Math.max(a.min().x(), b.min().x()),
-                        Math.max(a.min().y(), b.min().y()),
-                        Math.max(a.min().z(), b.min().z())),
-                new Vec3(
-                        Math.min(a.max().x(), b.max().x()),
-                        Math.min(a.max().y(), b.max().y()),
-                        Math.min(a.max().z(), b.max().z())));
     }
 
     /** All numbered places on a face: along its boundary, and where other bodies' edges pierce or touch it. */

@@ -1,0 +1,83 @@
+package io.tallember.solid.fuse;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.SurfaceSurface;
+import io.tallember.solid.Face;
+import io.tallember.solid.Region;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Where the surfaces of two faces meet, worked out once and asked for by several stages. */
+final class Meetings {
+    private record Known(Surface other, Box3 where, SurfaceSurface.Result result) {}
+
+    private final Tolerance tol;
+    private final Map<Surface, List<Known>> known = new IdentityHashMap<>();
+    private final Map<FacePairs.Pair, SurfaceSurface.Result> ofPair = new HashMap<>();
+
+    Meetings(Tolerance tol) {
+        this.tol = tol;
+    }
+
+    static Box3 common(FacePairs.Pair p, Tolerance tol) {
+        Box3 a = p.a().bounds();
+        Box3 b = p.b().bounds();
+        return new Box3(
+                        new Vec3(
+                                Math.max(a.min().x(), b.min().x()),
+                                Math.max(a.min().y(), b.min().y()),
+                                Math.max(a.min().z(), b.min().z())),
+                        new Vec3(
+                                Math.min(a.max().x(), b.max().x()),
+                                Math.min(a.max().y(), b.max().y()),
+                                Math.min(a.max().z(), b.max().z())))
+                .grown(2 * tol.linear());
+    }
+
+    SurfaceSurface.Result of(FacePairs.Pair p) {
+        SurfaceSurface.Result r = ofPair.get(p);
+        if (r == null) {
+            r = meeting(p.a().surface(), p.b().surface(), common(p, tol));
+            ofPair.put(p, r);
+        }
+        return r;
+    }
+
+    /** Points where the two surfaces touch or branches of their meeting cross, that lie on both faces. */
+    List<Vec3> points(FacePairs.Pair p) {
+        SurfaceSurface.Result r = of(p);
+        if (r.points().isEmpty()) {
+            return List.of();
+        }
+        Box3 where = common(p, tol);
+        return r.points().stream()
+                .filter(q -> where.contains(q) && on(p.a(), q) && on(p.b(), q))
+                .toList();
+    }
+
+    private boolean on(Face f, Vec3 p) {
+        return f.region().locate(p, tol) != Region.Place.OUTSIDE;
+    }
+
+    /** Faces cut out of one surface by earlier steps share it, and so the work of meeting another. */
+    private SurfaceSurface.Result meeting(Surface a, Surface b, Box3 where) {
+        List<Known> list = known.computeIfAbsent(a, k -> new ArrayList<>(1));
+        for (Known k : list) {
+            if (k.other() == b && k.where().contains(where.min()) && k.where().contains(where.max())) {
+                return k.result();
+            }
+        }
+        SurfaceSurface.Result met = SurfaceSurface.meet(a, b, where, tol);
+        if (met.curves().stream().anyMatch(c -> c instanceof IntersectionCurve)) {
+            list.add(new Known(b, where, met));
+        }
+        return met;
+    }
+}
