@@ -308,7 +308,7 @@ class WholeStoryTest {
         // what doesn't fit says so and keeps the solid before it
         page.press("Size: 5 mm");
         page.keys("25", Keys.ENTER);
-        page.sees("[data-status=failed] .why", "At most 20 mm");
+        page.sees("[data-status=failed] .why", "At most 14.9999 mm");
         page.untilVolume(drum);
         page.chord(Keys.CONTROL, "z");
         page.untilVolume(drum - rim(30, 5));
