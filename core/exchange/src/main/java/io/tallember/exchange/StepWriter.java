@@ -135,8 +135,8 @@ public final class StepWriter {
             int vertex = put("VERTEX_POINT(''," + ref(point(single)) + ")");
             bounds.add(put("FACE_BOUND(''," + ref(put("VERTEX_LOOP(''," + ref(vertex) + ")")) + ",.T.)"));
         }
-        // readers lay seams through the poles: they are put where no edge runs
-        int surface = surface(f.surface() instanceof Sphere s ? Poles.clear(s, f.coedges()) : f.surface());
+        // readers lay a seam from pole to pole
+        int surface = surface(f.surface() instanceof Sphere s ? Poles.forSeams(s, f) : f.surface());
         return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
     }
 

@@ -2,14 +2,11 @@ package io.tallember.solid.mesh;
 
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Sphere;
-import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Loop;
-import io.tallember.solid.Region;
+import io.tallember.solid.Poles;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 
 /**
@@ -24,7 +21,7 @@ final class SphereMap implements Flat {
     SphereMap(Face face, Sphere sphere, MeshQuality quality) {
         this.sphere = sphere;
         this.step = quality.step(sphere.radius()) / 1.3;
-        Vec3 eye = eye(face);
+        Vec3 eye = Poles.outside(sphere, face);
         this.frame = Frame.of(sphere.centre(), eye);
         double reach = 0;
         for (Coedge c : face.coedges()) {
@@ -34,24 +31,6 @@ final class SphereMap implements Flat {
             }
         }
         this.scale = 1 / Math.max(reach, 1e-9);
-    }
-
-    /** The direction to a point well outside the face: inside what one of its loops leaves out. */
-    private Vec3 eye(Face face) {
-        Vec3 best = null;
-        double bestGap = -1;
-        for (Loop l : face.loops()) {
-            List<Coedge> back = new ArrayList<>();
-            l.coedges().forEach(c -> back.add(c.reversed()));
-            Collections.reverse(back);
-            Region outside = new Region(sphere, face.sense(), List.of(back));
-            Vec3 p = outside.interiorPoint(Tolerance.DEFAULT).orElse(null);
-            if (p != null && outside.distanceToBoundary(p) > bestGap) {
-                bestGap = outside.distanceToBoundary(p);
-                best = p;
-            }
-        }
-        return best == null ? sphere.frame().z() : best.minus(sphere.centre()).unit();
     }
 
     private Corner projected(Vec3 p, int point, double by) {
