@@ -1,0 +1,176 @@
+package io.tallember.part;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.geometry.Vec3;
+import io.tallember.part.ExtrudeStep.Extent;
+import io.tallember.part.ProfileStep.Mode;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.file.PartFile;
+import io.tallember.sketch.Sketch;
+import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.mass.MassProperties;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/** Revolutions, the extents of extrusions, rounds and bevels as steps: built, changed late, kept in the file, told when lost. */
+class FormsAndBlendsTest {
+    private static double volume(Sheet s) {
+        return s.state().solids().stream()
+                .mapToDouble(b -> MassProperties.of(b).volume())
+                .sum();
+    }
+
+    private static String failure(Sheet s) {
+        return s.state().outcomes().stream()
+                .map(o -> o.message())
+                .filter(m -> !m.isEmpty())
+                .findFirst()
+                .orElse("");
+    }
+
+    private static Sheet drum() {
+        Sheet s = new Sheet("Drum", Unit.MM);
+        s.turn("Drum", Base.FRONT, new Pen().rectangle(0, 0, 20, 12), Sketch.Y_AXIS, Mode.BODY);
+        return s;
+    }
+
+    @Test
+    void aRevolutionIsChangedLate() {
+        Sheet s = drum();
+        double whole = Math.PI * 400 * 12;
+        assertThat(volume(s)).isCloseTo(whole, within(1e-9));
+        RevolveStep r = (RevolveStep) s.document().steps().get(1);
+        RevolveStep part = new RevolveStep(
+                r.id(), "", false, r.sketch(), r.regions(), r.axis(), false, Math.PI / 2, true, false, Mode.BODY);
+        s.with(new Command.ChangeStep(part));
+        assertThat(volume(s)).isCloseTo(whole / 4, within(1e-9));
+        s.with(new Command.ChangeStep(
+                new RevolveStep(r.id(), "", false, r.sketch(), r.regions(), "c9", true, 1, false, false, Mode.BODY)));
+        assertThat(failure(s)).contains("no longer in Drum outline").contains("another line");
+        assertThatThrownBy(() -> part.by(7)).hasMessageContaining("up to 360°");
+        assertThatThrownBy(() -> part.by(0)).hasMessageContaining("turn the direction");
+    }
+
+    private static String rim(Sheet s, double z) {
+        Body b = s.state().solids().get(0);
+        Edge edge = b.edges().stream()
+                .filter(e -> Math.abs(e.middle().z() - z) < 1e-9)
+                .findFirst()
+                .orElseThrow();
+        String id = s.document().freshId();
+        EdgeReference ref = new EdgeReference(b.names().of(edge), edge.middle());
+        s.with(new Command.AddStep(new BlendStep("", "", false, false, 2, true, List.of(ref))));
+        return id;
+    }
+
+    /** What a round along a rim takes off. */
+    private static double lost(double radius, double r) {
+        double fromCorner = r * (10 - 3 * Math.PI) / (12 - 3 * Math.PI);
+        return 2 * Math.PI * (radius - fromCorner) * r * r * (1 - Math.PI / 4);
+    }
+
+    @Test
+    void aRoundStaysOnItsEdgeWhenSizesChange() {
+        Sheet s = drum();
+        String blend = rim(s, 12);
+        assertThat(s.document().step(blend).name()).isEqualTo("Round 1");
+        assertThat(volume(s)).isCloseTo(4800 * Math.PI - lost(20, 2), within(1e-8));
+        SketchStep outline = (SketchStep) s.document().steps().get(0);
+        String width = outline.sketch().constraints().stream()
+                .filter(c -> c.kind().isDimension() && c.value() == 20)
+                .findFirst()
+                .orElseThrow()
+                .id();
+        s.with(new Command.SetDimension(outline.id(), width, 30));
+        assertThat(failure(s)).isEmpty();
+        assertThat(volume(s)).isCloseTo(10800 * Math.PI - lost(30, 2), within(1e-8));
+        BlendStep b = (BlendStep) s.document().step(blend);
+        s.with(new Command.ChangeStep(b.by(25)));
+        assertThat(failure(s)).contains("doesn't fit").contains("At most");
+        assertThat(volume(s)).as("what stood before is kept").isCloseTo(10800 * Math.PI, within(1e-8));
+        s.with(new Command.ChangeStep(new BlendStep(
+                b.id(), "", false, true, 2, true, List.of(new EdgeReference("s2.side(c8)|s2.side(c9)", Vec3.ZERO)))));
+        assertThat(failure(s)).contains("no longer there").contains("pick again");
+    }
+
+    @Test
+    void sidesLeanAndEndsTakeTheNextFace() {
+        Sheet s = new Sheet("Bracket", Unit.MM);
+        s.block("Plate", Base.TOP, new Pen().rectangle(-20, -20, 40, 40), 5, false, Mode.BODY);
+        Pen post = new Pen().rectangle(-5, -5, 10, 10);
+        Sketch drawn = post.sketch();
+        String outline = s.sketch("Post outline", Base.TOP, drawn);
+        String id = s.document().freshId();
+        s.with(new Command.AddStep(new ExtrudeStep(
+                "",
+                "Post",
+                false,
+                outline,
+                Pen.largest(drawn),
+                Extent.DISTANCE,
+                15,
+                Math.toRadians(5),
+                null,
+                false,
+                false,
+                Mode.ADD)));
+        double t = Math.tan(Math.toRadians(5));
+        double low = 10 - 2 * 5 * t;
+        double top = 10 - 2 * 15 * t;
+        double post10 = 10.0 / 3 * (low * low + top * top + low * top);
+        assertThat(volume(s)).isCloseTo(8000 + post10, within(1e-8));
+        ExtrudeStep e = (ExtrudeStep) s.document().step(id);
+        s.with(new Command.ChangeStep(e.leaning(Math.toRadians(30))));
+        assertThat(failure(s)).contains("Leaning by 30").contains("smaller angle");
+        assertThatThrownBy(() -> new ExtrudeStep(
+                        "", "", false, outline, Pen.largest(drawn), Extent.FACE, 9, false, false, Mode.ADD))
+                .hasMessageContaining("Pick the face");
+        assertThatThrownBy(() -> new ExtrudeStep(
+                        "", "", false, outline, Pen.largest(drawn), Extent.NEXT, 9, 0.1, null, false, false, Mode.ADD))
+                .hasMessageContaining("Sides can lean only");
+    }
+
+    @Test
+    void upToAFaceFollowsIt() {
+        Sheet s = new Sheet("Pin", Unit.MM);
+        s.block("Roof", Base.FRONT, new Pen().outline(-20, 30, 20, 40, 20, 50, -20, 50), 20, false, Mode.BODY);
+        Pen pin = new Pen().rectangle(-4, -14, 8, 8);
+        Sketch drawn = pin.sketch();
+        String outline = s.sketch("Pin outline", Base.TOP, drawn);
+        SketchPlane.OnFace roof = (SketchPlane.OnFace) s.on("s2.side(c1)");
+        s.with(new Command.AddStep(new ExtrudeStep(
+                "",
+                "Pin",
+                false,
+                outline,
+                Pen.largest(drawn),
+                Extent.FACE,
+                10,
+                0,
+                roof.face(),
+                false,
+                false,
+                Mode.ADD)));
+        assertThat(failure(s)).isEmpty();
+        double roofOnly = 20 * (20 + 10) / 2.0 * 40;
+        assertThat(volume(s)).isCloseTo(roofOnly + 64 * 35, within(1e-7));
+        assertThat(s.document().steps().get(3).uses()).containsExactly(outline, "s2");
+    }
+
+    @Test
+    void formulasAndTheFileKnowTheNewSteps() {
+        Sheet s = drum();
+        String blend = rim(s, 12);
+        s.with(new Command.SetValue("edge", "3 mm"));
+        BlendStep b = (BlendStep) s.document().step(blend);
+        s.with(new Command.WithFormulas(new Command.ChangeStep(b), Map.of(blend + "/size", "edge / 2")));
+        PartDocument settled = new Command.SetValue("edge", "5 mm").done(s.document());
+        assertThat(((BlendStep) settled.step(blend)).size()).isEqualTo(2.5);
+        assertThat(PartFile.read(PartFile.write(settled))).isEqualTo(settled);
+    }
+}
