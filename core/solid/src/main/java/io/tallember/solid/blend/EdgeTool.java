@@ -35,6 +35,9 @@ import java.util.Optional;
 final class EdgeTool {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
+    /** At how many places along an edge the land beside it is measured. */
+    private static final int LOOKS = 61;
+
     final Edge edge;
     final Face f;
     final Face g;
@@ -165,8 +168,8 @@ final class EdgeTool {
 
     /** Whether the blend's touching lines lie on the faces, looked at along the edge. */
     private boolean fits(Section.Outline o) {
-        for (double at : new double[] {0.5, 0.11, 0.31, 0.73, 0.93}) {
-            double t = edge.range().at(at);
+        for (int i = 0; i < LOOKS; i++) {
+            double t = edge.range().at(0.06 + 0.88 * i / (LOOKS - 1.0));
             if (!on(f, place(o.a(), t)) || !on(g, place(o.b(), t))) {
                 return false;
             }

@@ -191,11 +191,4 @@ public final class Tessellator {
             }
         }
     }
-
-    /** For tests and reports: how many triangles a body's mesh has. */
-    public static int count(List<FaceMesh> meshes) {
-        return Arrays.stream(
-                        meshes.stream().mapToInt(m -> m.triangles().length / 3).toArray())
-                .sum();
-    }
 }
