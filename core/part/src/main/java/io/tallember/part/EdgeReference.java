@@ -3,8 +3,6 @@ package io.tallember.part;
 import io.tallember.geometry.Vec3;
 import java.util.Arrays;
 import java.util.List;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * An edge of a body, by lineage: the faces on either side of it.
@@ -13,12 +11,9 @@ import java.util.regex.Pattern;
  * @param point the middle of the edge when it was picked, in mm
  */
 public record EdgeReference(String key, Vec3 point) {
-    private static final Pattern STEP = Pattern.compile("(?:^|[+~,|])([A-Za-z0-9-]+)\\.");
-
     /** The steps whose faces the key names. */
     public List<String> steps() {
-        Matcher m = STEP.matcher(key);
-        return m.results().map(r -> r.group(1)).distinct().toList();
+        return FaceReference.stepsIn(key);
     }
 
     /** The two faces' origins, without what tells split pieces apart. */

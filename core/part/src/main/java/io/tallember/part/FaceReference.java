@@ -3,7 +3,6 @@ package io.tallember.part;
 import io.tallember.geometry.Vec3;
 import java.util.Arrays;
 import java.util.List;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
@@ -18,8 +17,12 @@ public record FaceReference(String key, Vec3 point, Vec3 normal) {
 
     /** The steps whose faces the key names. */
     public List<String> steps() {
-        Matcher m = STEP.matcher(key.split("~")[0]);
-        return m.results().map(r -> r.group(1)).distinct().toList();
+        return stepsIn(key.split("~")[0]);
+    }
+
+    /** The steps named in a key, in their order. */
+    static List<String> stepsIn(String key) {
+        return STEP.matcher(key).results().map(r -> r.group(1)).distinct().toList();
     }
 
     /** The origins that the key is made of, without what tells split pieces apart. */
