@@ -1,7 +1,7 @@
 package io.tallember.geometry;
 
 /** An exact curve without ends; an edge adds a range of its parameter. */
-public sealed interface Curve permits Line, Circle, Ellipse, IntersectionCurve {
+public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, IntersectionCurve {
     Vec3 point(double t);
 
     /** First derivative by the parameter. */
@@ -44,6 +44,14 @@ public sealed interface Curve permits Line, Circle, Ellipse, IntersectionCurve {
             out[i] = range.at(i / (double) n);
         }
         return out;
+    }
+
+    /** The radius of the bend at a parameter, or the least close by; infinite where it is straight. */
+    default double bendNear(double t) {
+        Vec3 d = derivative(t);
+        double l = d.length();
+        double k = d.cross(second(t)).length();
+        return k > 0 ? l * l * l / k : Double.POSITIVE_INFINITY;
     }
 
     /** Unit tangent in the direction of growing parameter. */

@@ -17,7 +17,7 @@ public final class IntersectionCurve implements Curve {
     private final Vec3[] tangents;
     private final double[] at;
     private final boolean closed;
-    private final double sagitta;
+    private final Chords chords;
     /** How far the first and last point of an open chain are off either surface: a touching point taken as made may be. */
     private final double[] offA = new double[2];
 
@@ -51,7 +51,7 @@ public final class IntersectionCurve implements Curve {
             double turn = Math.acos(Math.max(-1, Math.min(1, tangents[i].dot(tangents[i + 1]))));
             deepest = Math.max(deepest, 0.5 * length * Math.tan(Math.min(turn, 1.2) / 2));
         }
-        this.sagitta = deepest;
+        this.chords = chords(deepest);
         if (!closed) {
             for (int k = 0; k < 2; k++) {
                 Vec3 p = this.chain[k == 0 ? 0 : n - 1];
@@ -66,7 +66,6 @@ public final class IntersectionCurve implements Curve {
         b = of.b.placed(f);
         closed = of.closed;
         at = of.at;
-        sagitta = of.sagitta;
         System.arraycopy(of.offA, 0, offA, 0, 2);
         System.arraycopy(of.offB, 0, offB, 0, 2);
         chain = new Vec3[of.chain.length];
@@ -75,6 +74,26 @@ public final class IntersectionCurve implements Curve {
             chain[i] = f.point(of.chain[i]);
             tangents[i] = f.direction(of.tangents[i]);
         }
+        chords = chords(of.chords.sagitta());
+    }
+
+    private Chords chords(double sagitta) {
+        return new Chords(at, chain, sagitta, closed, new Chords.Stretch() {
+            @Override
+            public Vec3 point(int chord, double t) {
+                return onSegment(chord, t);
+            }
+
+            @Override
+            public Vec3 derivative(int chord, double t, Vec3 point) {
+                return derivativeAt(chord, t, point);
+            }
+
+            @Override
+            public Vec3 second(int chord, double t) {
+                return null;
+            }
+        });
     }
 
     public Surface first() {
@@ -137,20 +156,6 @@ public final class IntersectionCurve implements Curve {
         return s instanceof Cone c && p.distance(c.apex()) < 1e-6;
     }
 
-    private int segment(double t) {
-        int lo = 0;
-        int hi = at.length - 2;
-        while (lo < hi) {
-            int mid = (lo + hi + 1) >>> 1;
-            if (at[mid] <= t) {
-                lo = mid;
-            } else {
-                hi = mid - 1;
-            }
-        }
-        return lo;
-    }
-
     private double wrapped(double t) {
         double end = at[at.length - 1];
         return closed && (t < 0 || t > end) ? t - end * Math.floor(t / end) : t;
@@ -159,7 +164,7 @@ public final class IntersectionCurve implements Curve {
     @Override
     public Vec3 point(double t) {
         double w = wrapped(t);
-        return onSegment(segment(w), w);
+        return onSegment(chords.segment(w), w);
     }
 
     private Vec3 onSegment(int i, double t) {
@@ -225,7 +230,7 @@ public final class IntersectionCurve implements Curve {
     @Override
     public Vec3 derivative(double t) {
         double w = wrapped(t);
-        int i = segment(w);
+        int i = chords.segment(w);
         return derivativeAt(i, w, onSegment(i, w));
     }
 
@@ -241,7 +246,7 @@ public final class IntersectionCurve implements Curve {
     @Override
     public Vec3 second(double t) {
         double w = wrapped(t);
-        int i = segment(w);
+        int i = chords.segment(w);
         double h = 1e-4 * (at[i + 1] - at[i]);
         double mid = Math.max(at[i] + h, Math.min(at[i + 1] - h, w));
         Vec3 before = derivativeAt(i, mid - h, onSegment(i, mid - h));
@@ -265,115 +270,23 @@ public final class IntersectionCurve implements Curve {
 
     @Override
     public double project(Vec3 p, Interval range) {
-        int n = chain.length;
-        double bestT = range.lo();
-        double best = point(range.lo()).distance(p);
-        double other = point(range.hi()).distance(p);
-        if (other < best) {
-            best = other;
-            bestT = range.hi();
-        }
-        // First how far the chords are: only segments that can hold the nearest point are then looked at closely.
-        double nearest = best;
-        double end = at[n - 1];
-        int first = closed ? (int) Math.floor(range.lo() / end) : 0;
-        int last = closed ? (int) Math.ceil(range.hi() / end) : 1;
-        double[] chords = new double[(last - first) * (n - 1)];
-        for (int pass = 0; pass < 2; pass++) {
-            for (int k = 0; k < chords.length; k++) {
-                int i = k % (n - 1);
-                double shift = closed ? (first + k / (n - 1)) * end : 0;
-                double lo = Math.max(range.lo(), at[i] + shift);
-                double hi = Math.min(range.hi(), at[i + 1] + shift);
-                if (lo > hi) {
-                    continue;
-                }
-                if (pass == 0) {
-                    double t = foot(p, i, shift, lo, hi);
-                    double f = (t - shift - at[i]) / (at[i + 1] - at[i]);
-                    chords[k] = chain[i].lerp(chain[i + 1], f).distance(p);
-                    nearest = Math.min(nearest, chords[k] + sagitta);
-                } else if (chords[k] - sagitta < Math.min(best, nearest)) {
-                    double t = refined(p, lo, hi, i, shift);
-                    double dist = onSegment(i, t - shift).distance(p);
-                    if (dist < best) {
-                        best = dist;
-                        bestT = t;
-                    }
-                }
-            }
-        }
-        return bestT;
-    }
-
-    /** The parameter, between two, whose point on the chord of a segment is nearest. */
-    private double foot(Vec3 p, int i, double shift, double lo, double hi) {
-        Vec3 d = chain[i + 1].minus(chain[i]);
-        double f = p.minus(chain[i]).dot(d) / d.dot(d);
-        return Math.max(lo, Math.min(hi, at[i] + shift + f * (at[i + 1] - at[i])));
+        return chords.nearest(p, range, this::point);
     }
 
     /** Whether a point is on the curve, within a distance; quicker than projecting it. */
     public boolean passes(Vec3 p, double within) {
-        for (int i = 0; i + 1 < chain.length; i++) {
-            double t = foot(p, i, 0, at[i], at[i + 1]);
-            double f = (t - at[i]) / (at[i + 1] - at[i]);
-            if (chain[i].lerp(chain[i + 1], f).distance(p) <= sagitta + within
-                    && onSegment(i, t).distance(p) <= within) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    /** The nearest point on one segment, by Newton's method on the foot of the perpendicular. */
-    private double refined(Vec3 p, double lo, double hi, int i, double shift) {
-        double t = foot(p, i, shift, lo, hi);
-        for (int k = 0; k < 12; k++) {
-            Vec3 x = onSegment(i, t - shift);
-            Vec3 d = derivativeAt(i, t - shift, x);
-            double step = p.minus(x).dot(d) / d.dot(d);
-            double next = Math.max(lo, Math.min(hi, t + step));
-            if (Math.abs(next - t) < 1e-12 * (1 + Math.abs(t))) {
-                return next;
-            }
-            t = next;
-        }
-        return t;
+        return chords.passes(p, within);
     }
 
     @Override
     public Box3 bounds(Interval range) {
-        Box3 box = Box3.of(point(range.lo()), point(range.hi()));
-        double end = at[at.length - 1];
-        for (int i = 0; i + 1 < at.length; i++) {
-            double t = closed ? range.unwrap(at[i], end, 0) : at[i];
-            if (t >= range.lo() && t <= range.hi()) {
-                box = box.with(chain[i]);
-            }
-        }
-        return box.grown(sagitta);
+        return chords.bounds(range, this::point);
     }
 
     /** Parameters at which the chain has its points inside the range, with the range's ends: between two the curve is smooth. */
     @Override
     public double[] breaks(Interval range) {
-        java.util.TreeSet<Double> out = new java.util.TreeSet<>();
-        out.add(range.lo());
-        out.add(range.hi());
-        double end = at[at.length - 1];
-        double least = 1e-9 * end;
-        for (double t : at) {
-            for (double s = closed ? range.unwrap(t, end, 0) : t; s < range.hi() - least; s += end) {
-                if (s > range.lo() + least) {
-                    out.add(s);
-                }
-                if (!closed) {
-                    break;
-                }
-            }
-        }
-        return out.stream().mapToDouble(Double::doubleValue).toArray();
+        return Surface.within(at, period(), range);
     }
 
     @Override

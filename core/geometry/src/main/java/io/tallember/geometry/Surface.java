@@ -1,7 +1,10 @@
 package io.tallember.geometry;
 
 /** An exact surface without bounds; a face adds loops of edges and a sense. */
-public sealed interface Surface permits Plane, Cylinder, Cone, Sphere, Torus {
+public sealed interface Surface permits Plane, Cylinder, Cone, Sphere, Torus, Extrusion, Revolution, NurbsSurface {
+    /** The domain of a parameter that has no ends. */
+    Interval EVERYWHERE = new Interval(Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
+
     Vec3 point(double u, double v);
 
     Vec3 du(double u, double v);
@@ -14,12 +17,54 @@ public sealed interface Surface permits Plane, Cylinder, Cone, Sphere, Torus {
     /** Parameters of the point nearest to {@code p}. */
     Vec2 project(Vec3 p);
 
-    /** The period of u, or zero. */
+    /** The period of u: a full turn, or zero. */
     double uPeriod();
 
-    /** The period of v, or zero. */
+    /** The period of v: a full turn, or zero. */
     default double vPeriod() {
         return 0;
+    }
+
+    /** The values of u on which faces may lie; the surface may be carried on beyond them to be cut. */
+    default Interval uDomain() {
+        return EVERYWHERE;
+    }
+
+    /** The values of v on which faces may lie. */
+    default Interval vDomain() {
+        return EVERYWHERE;
+    }
+
+    /** Values of u over a range, ends included, between which the surface is smooth and bends little along u. */
+    default double[] uBreaks(Interval range) {
+        return within(new double[0], 0, range);
+    }
+
+    /** Values of v over a range, ends included, between which the surface is smooth and bends little along v. */
+    default double[] vBreaks(Interval range) {
+        return within(new double[0], 0, range);
+    }
+
+    /** Whether the kind is one with a name and closed forms, not a swept or a spline surface. */
+    default boolean canonical() {
+        return true;
+    }
+
+    /** The ends of a range and between them the given values, repeated by the period if there is one. */
+    static double[] within(double[] values, double period, Interval range) {
+        java.util.TreeSet<Double> out = new java.util.TreeSet<>(java.util.List.of(range.lo(), range.hi()));
+        double least = 1e-9 * range.length();
+        for (double t : values) {
+            for (double s = range.unwrap(t, period, 0); s < range.hi() - least; s += period) {
+                if (s > range.lo() + least) {
+                    out.add(s);
+                }
+                if (period == 0) {
+                    break;
+                }
+            }
+        }
+        return out.stream().mapToDouble(Double::doubleValue).toArray();
     }
 
     /** Distance of a point from the surface, positive on the side of the normal. It never changes faster than the point moves. */

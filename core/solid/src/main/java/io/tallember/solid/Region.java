@@ -3,6 +3,8 @@ package io.tallember.solid;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -21,7 +23,7 @@ import java.util.Set;
  *
  * <p>A point is judged by the nearest point of the boundary: on which side of that piece does it lie, or, when a corner is
  * nearest, in which of the corner's sectors. This needs no seam on periodic surfaces. On planes, cylinders and spheres the
- * nearest is taken in space; on cones and rings, where it could lie across the hollow, in the parameters ({@link Unrolled}).
+ * nearest is taken in space; on all others, where it could lie across the hollow, in the parameters ({@link Unrolled}).
  */
 public final class Region {
     /** How a point lies to the region. */
@@ -84,12 +86,52 @@ public final class Region {
         for (Box3 b : boxes) {
             box = box.with(b);
         }
+        if (surface instanceof Revolution || surface instanceof NurbsSurface) {
+            return sampled(box);
+        }
         for (Vec3 p : extremes()) {
             if (!box.contains(p) && locate(p, Tolerance.DEFAULT) != Place.OUTSIDE) {
                 box = box.with(p);
             }
         }
         return box;
+    }
+
+    /** For surfaces whose extremes have no formula: points over the parameters that the boundary spans, and a margin. */
+    private Box3 sampled(Box3 rim) {
+        double[] d = spanned(surface, loops);
+        Box3 box = rim;
+        int n = 24;
+        for (int i = 0; i <= n; i++) {
+            for (int j = 0; j <= n; j++) {
+                box = box.with(surface.point(d[0] + (d[1] - d[0]) * i / n, d[2] + (d[3] - d[2]) * j / n));
+            }
+        }
+        return box.grown(0.01 * box.diagonal());
+    }
+
+    /** The parameters that loops span: u from, u to, v from, v to; a whole turn of those that repeat themselves. */
+    public static double[] spanned(Surface surface, List<? extends List<? extends Piece>> loops) {
+        double[] d = {
+            Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY
+        };
+        for (List<? extends Piece> l : loops) {
+            for (Vec2 q : UvLoop.of(surface, l).points()) {
+                d[0] = Math.min(d[0], q.x());
+                d[1] = Math.max(d[1], q.x());
+                d[2] = Math.min(d[2], q.y());
+                d[3] = Math.max(d[3], q.y());
+            }
+        }
+        if (surface.uPeriod() > 0) {
+            d[0] = 0;
+            d[1] = surface.uPeriod();
+        }
+        if (surface.vPeriod() > 0) {
+            d[2] = 0;
+            d[3] = surface.vPeriod();
+        }
+        return d;
     }
 
     private List<Vec3> extremes() {
@@ -160,7 +202,10 @@ public final class Region {
         if (n.distance() <= tol.linear()) {
             return Place.BOUNDARY;
         }
-        if (surface instanceof Torus || surface instanceof Cone) {
+        if (!surface.canonical() && beyond(p, tol)) {
+            return Place.OUTSIDE;
+        }
+        if (surface instanceof Torus || surface instanceof Cone || !surface.canonical()) {
             return locateUnrolled(p, n, tol);
         }
         Piece piece = pieces.get(n.piece());
@@ -171,6 +216,14 @@ public final class Region {
             return p.minus(q).dot(left) > 0 ? Place.INSIDE : Place.OUTSIDE;
         }
         return locateAtCorner(p, q, tol);
+    }
+
+    /** Whether a point is where the surface is only carried on, beyond where faces may lie. */
+    private boolean beyond(Vec3 p, Tolerance tol) {
+        Vec2 uv = surface.project(p);
+        double du = tol.linear() / surface.du(uv.x(), uv.y()).length();
+        double dv = tol.linear() / surface.dv(uv.x(), uv.y()).length();
+        return !surface.uDomain().contains(uv.x(), du) || !surface.vDomain().contains(uv.y(), dv);
     }
 
     private Place locateUnrolled(Vec3 p, Nearest n, Tolerance tol) {

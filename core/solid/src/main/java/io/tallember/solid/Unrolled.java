@@ -5,13 +5,12 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.List;
 
 /**
- * The nearest boundary of a region on a cone or ring, measured in the surface's parameters instead of in space.
+ * The nearest boundary of a region on a cone, ring, swept or spline surface, measured in the surface's parameters instead of in space.
  *
  * <p>In space the nearest boundary may lie across the ring's hole or the cone, and then says nothing about the side. The measure
  * here is that of the product of a circle (angle about the axis, as a chord) with a line or a second circle. It only grows along
@@ -43,8 +42,14 @@ final class Unrolled {
                 radius = Math.max(radius, surface.du(uv[i][k].x(), uv[i][k].y()).length());
             }
         }
+        double high = 0;
+        for (Vec2[] line : uv) {
+            for (Vec2 q : line) {
+                high = Math.max(high, surface.dv(q.x(), q.y()).length());
+            }
+        }
         weightU = Math.max(radius, 1e-9);
-        weightV = surface instanceof Torus t ? t.minor() : 1 / Math.cos(((Cone) surface).angle());
+        weightV = Math.max(high, 1e-9);
     }
 
     private Vec2 uv(Piece piece, double t) {
@@ -59,14 +64,14 @@ final class Unrolled {
     }
 
     private double measure(Vec2 p, Vec2 q) {
-        double du = 2 * Math.sin(0.5 * (p.x() - q.x()));
+        double du = surface.uPeriod() > 0 ? 2 * Math.sin(0.5 * (p.x() - q.x())) : p.x() - q.x();
         double dv = surface.vPeriod() > 0 ? 2 * Math.sin(0.5 * (p.y() - q.y())) : p.y() - q.y();
         return weightU * weightU * du * du + weightV * weightV * dv * dv;
     }
 
     /** How the measure to a fixed point falls when the other moves toward it, in u and v. */
     private Vec2 toward(Vec2 p, Vec2 q) {
-        double du = Math.sin(p.x() - q.x());
+        double du = surface.uPeriod() > 0 ? Math.sin(p.x() - q.x()) : p.x() - q.x();
         double dv = surface.vPeriod() > 0 ? Math.sin(p.y() - q.y()) : p.y() - q.y();
         return new Vec2(weightU * weightU * du, weightV * weightV * dv);
     }

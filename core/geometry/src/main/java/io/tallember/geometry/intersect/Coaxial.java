@@ -8,7 +8,9 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -27,7 +29,14 @@ final class Coaxial {
 
     /** The meeting, or nothing when the two have no common axis within the box. */
     static Optional<SurfaceSurface.Result> meet(Surface a, Surface b, Box3 where, Tolerance tol) {
+        if (!round(a) || !round(b)) {
+            return Optional.empty();
+        }
         return axis(a, b, where, tol).map(f -> along(a, b, f, tol));
+    }
+
+    private static boolean round(Surface s) {
+        return s.canonical() || s instanceof Revolution;
     }
 
     private static Optional<Frame> axis(Surface a, Surface b, Box3 where, Tolerance tol) {
@@ -99,9 +108,7 @@ final class Coaxial {
     }
 
     private static Interval range(Curve c) {
-        return c instanceof Line
-                ? new Interval(-4 * Tolerance.REACH, 4 * Tolerance.REACH)
-                : new Interval(0, c.period());
+        return c instanceof Line ? new Interval(-4 * Tolerance.REACH, 4 * Tolerance.REACH) : Swept.range(c);
     }
 
     /** A cone's outline is drawn as a whole line; what lies beyond the apex isn't part of it. */
@@ -113,6 +120,9 @@ final class Coaxial {
         if (a instanceof Circle c && b instanceof Circle d) {
             return c.frame().origin().distance(d.frame().origin()) <= tol.linear()
                     && Math.abs(c.radius() - d.radius()) <= tol.linear();
+        }
+        if (!(a instanceof Line)) {
+            return CurveCurve.same(a, range(a), b, tol) && CurveCurve.same(b, range(b), a, tol);
         }
         Line l = (Line) a;
         Line m = (Line) b;
@@ -136,6 +146,11 @@ final class Coaxial {
         Vec3 y = new Vec3(0, -1, 0);
         if (s instanceof Sphere k) {
             return new Circle(new Frame(new Vec3(0, 0, z), Vec3.X, Vec3.Z, y), k.radius());
+        }
+        if (s instanceof Revolution v) {
+            return v.meridian() instanceof Nurbs n
+                    ? n.mapped(p -> new Vec3(p.x(), 0, z + up * p.z()))
+                    : v.meridian().placed(new Frame(new Vec3(0, 0, z), Vec3.X, Vec3.Y, Vec3.Z.times(up)));
         }
         Torus t = (Torus) s;
         return new Circle(new Frame(new Vec3(t.major(), 0, z), Vec3.X, Vec3.Z, y), t.minor());

@@ -7,6 +7,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -38,6 +39,8 @@ public final class CurveCurve {
             all = swapped(withIntersection(b, rb, k, tol));
         } else if (b instanceof IntersectionCurve k) {
             all = withIntersection(a, ra, k, tol);
+        } else if (a instanceof Nurbs || b instanceof Nurbs) {
+            all = Nearness.meet(a, ra, b, rb, tol);
         } else if (a instanceof Line la) {
             all = b instanceof Line lb ? lines(la, lb, tol) : swapped(withConic(b, la, tol));
         } else {

@@ -5,6 +5,7 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -104,7 +105,14 @@ public final class CurveSurface {
         Roots.Function f = new Roots.Function(
                 t -> s.signedDistance(c.point(t)),
                 t -> s.gradient(c.point(t)).dot(c.derivative(t)),
-                t -> Math.max(least, Math.min(widest, s.scaleAt(c.point(t)) / (STEPS_A_RADIAN * c.speed()))),
+                t -> Math.max(
+                        least,
+                        Math.min(
+                                widest,
+                                Math.min(
+                                                s.scaleAt(c.point(t)),
+                                                c instanceof Nurbs ? c.bendNear(t) : Double.POSITIVE_INFINITY)
+                                        / (STEPS_A_RADIAN * c.speed()))),
                 c.speed(),
                 tol.linear());
         List<Roots.Root> roots;

@@ -4,6 +4,7 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -52,7 +53,7 @@ final class March {
         if (elbow != null && (elbow.fills(where) || a instanceof Sphere || b instanceof Sphere)) {
             return SurfaceSurface.Result.of(elbow.joint());
         }
-        boolean swap = b instanceof Plane || !(a instanceof Plane) && scale(b, where) < scale(a, where);
+        boolean swap = rank(a) == rank(b) ? scale(b, where) < scale(a, where) : rank(b) > rank(a);
         Seeds seeds = swap ? Seeds.of(b, a, where, elbow, tol) : Seeds.of(a, b, where, elbow, tol);
         List<Vec3> ends = new ArrayList<>(seeds.branching);
         apex(a, b, where, tol, ends);
@@ -82,6 +83,11 @@ final class March {
             all.add(elbow.joint());
         }
         return new SurfaceSurface.Result(false, all, ends);
+    }
+
+    /** Cells are laid over the surface whose distance is dearer to find; a plane's are simplest. */
+    private static int rank(Surface s) {
+        return s instanceof NurbsSurface ? 3 : !s.canonical() ? 2 : s instanceof Plane ? 1 : 0;
     }
 
     private static double scale(Surface s, Box3 where) {

@@ -139,7 +139,11 @@ final class Roots {
                 out.add(new Root(a, true));
             }
             if (!touchA && !touchB && fa * fb < 0) {
-                out.add(new Root(bisect(fn.f(), a, b), false));
+                double root = bisect(fn.f(), a, b);
+                // the sign of a distance may also jump, midway between two sheets of a surface
+                if (Math.abs(fn.f().applyAsDouble(root)) <= fn.slack()) {
+                    out.add(new Root(root, false));
+                }
             }
             if (touchB && !round && i + 2 == nodes.size()) {
                 out.add(new Root(b, true));

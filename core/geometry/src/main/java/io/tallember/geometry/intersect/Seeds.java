@@ -3,8 +3,12 @@ package io.tallember.geometry.intersect;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -33,6 +37,7 @@ final class Seeds {
     private final Elbow elbow;
     private final Tolerance tol;
     private final double cap;
+    private final double widest;
     private int cells;
 
     /** Points where the two cross. */
@@ -51,6 +56,9 @@ final class Seeds {
         this.b = b;
         this.where = where;
         this.tol = tol;
+        this.widest = a instanceof Revolution r
+                ? r.meridian().bounds(Swept.range(r.meridian())).max().x() * 1.1
+                : 0;
         this.cap = Math.max(where.diagonal() / 6, 10 * tol.linear());
     }
 
@@ -76,7 +84,17 @@ final class Seeds {
     }
 
     /** Ranges of the parameters that the box covers: u from, u to, v from, v to. */
-    private static double[] domain(Surface s, Box3 where) {
+    static double[] domain(Surface s, Box3 where) {
+        if (s instanceof NurbsSurface n) {
+            double u = n.uPeriod() > 0 ? 0 : 1e-2 * (n.hiU() - n.loU());
+            double v = 1e-2 * (n.hiV() - n.loV());
+            return new double[] {n.loU() - u, n.hiU() + u, n.loV() - v, n.hiV() + v};
+        }
+        if (s instanceof Revolution r) {
+            Interval v = Swept.range(r.meridian());
+            double more = r.vPeriod() > 0 ? 0 : 1e-2 * v.length();
+            return new double[] {0, 2 * Math.PI, v.lo() - more, v.hi() + more};
+        }
         if (s instanceof Sphere) {
             return new double[] {0, 2 * Math.PI, -Math.PI / 2, Math.PI / 2};
         }
@@ -107,6 +125,11 @@ final class Seeds {
             double apex = c.apexHeight();
             return new double[] {0, 2 * Math.PI, Math.max(vLo - margin, apex), Math.max(vHi, apex) + margin};
         }
+        if (s instanceof Extrusion e) {
+            Interval u = Swept.range(e.base());
+            double more = e.uPeriod() > 0 ? 0 : 1e-2 * u.length();
+            return new double[] {u.lo() - more, u.hi() + more, vLo - margin, vHi + margin};
+        }
         return new double[] {0, 2 * Math.PI, vLo - margin, vHi + margin};
     }
 
@@ -124,6 +147,15 @@ final class Seeds {
         }
         if (a instanceof Cone c) {
             return Math.hypot(Math.max(0, c.radiusAt(v1)) * du, dv / Math.cos(c.angle()));
+        }
+        if (a instanceof Extrusion e) {
+            return Math.hypot(e.base().speed() * du, dv);
+        }
+        if (a instanceof Revolution r) {
+            return Math.hypot(widest * du, r.meridian().speed() * dv);
+        }
+        if (a instanceof NurbsSurface n) {
+            return n.speeds().x() * du + n.speeds().y() * dv;
         }
         return Math.hypot(du, dv);
     }
@@ -173,10 +205,18 @@ final class Seeds {
             int k = (i + 1) % 4;
             if (f[i] * f[k] < 0) {
                 mixed = true;
-                crossing.add(between(c[i], c[k]));
+                cross(c[i], c[k]);
             }
         }
         extremum(c, f, mixed, scale);
+    }
+
+    /** A point between two places on different sides, unless the sign only jumps midway between two sheets. */
+    private void cross(double[] p, double[] q) {
+        Vec3 x = between(p, q);
+        if (Math.abs(b.signedDistance(x)) <= tol.linear()) {
+            crossing.add(x);
+        }
     }
 
     private Vec3 between(double[] p, double[] q) {
@@ -247,7 +287,7 @@ final class Seeds {
             }
             (det < 0 ? branching : touching).add(p);
         } else if (!mixed && at * f[0] < 0) {
-            crossing.add(between(new double[] {u, v}, cell[0]));
+            cross(new double[] {u, v}, cell[0]);
         }
     }
 

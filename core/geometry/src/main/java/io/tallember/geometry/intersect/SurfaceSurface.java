@@ -21,7 +21,7 @@ import java.util.Optional;
  * Where two surfaces meet, judged within a box.
  *
  * <p>Closed forms: planes; all pairs that are round about one axis; planes along or across cylinders, cones and rings; cylinders
- * with parallel axes; cylinders and cones that surround one ball. Every other pair is marched, see {@link March}.
+ * with parallel axes; cylinders and cones that surround one ball; swept surfaces, see {@link Swept}. Every other pair is marched, see {@link March}.
  */
 public final class SurfaceSurface {
     /**
@@ -48,6 +48,9 @@ public final class SurfaceSurface {
         if (a instanceof Plane p && b instanceof Plane q) {
             return planes(p, q, where, tol).same();
         }
+        if (!a.canonical()) {
+            return Swept.same(a, b, where, tol) && Swept.same(b, a, where, tol);
+        }
         return Coaxial.meet(a, b, where, tol).filter(Result::same).isPresent();
     }
 
@@ -61,6 +64,10 @@ public final class SurfaceSurface {
             return planes(p, q, where, tol);
         }
         Optional<Result> closed = Coaxial.meet(a, b, where, tol);
+        if (closed.isEmpty() && !(a.canonical() && b.canonical())) {
+            closed = Swept.meet(a, b, where, tol);
+            return closed.orElseGet(() -> March.meet(a, b, where, tol));
+        }
         if (closed.isEmpty()) {
             closed = a instanceof Plane p ? plane(p, b, where, tol) : Optional.empty();
         }

@@ -2,7 +2,6 @@ package io.tallember.solid.check;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.CurveSurface;
@@ -207,7 +206,7 @@ public final class BodyCheck {
 
     /** Euler's number of a face: a disc with holes; a ring none of whose loops winds round keeps its own. */
     private static int characteristic(Face f) {
-        boolean ring = f.surface() instanceof Torus
+        boolean ring = f.surface().vPeriod() > 0
                 && f.loops().stream()
                         .noneMatch(l -> UvLoop.of(f.surface(), l.coedges()).windsRound())
                 && isOpen(f);

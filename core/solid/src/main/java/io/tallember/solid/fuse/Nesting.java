@@ -4,7 +4,6 @@ import io.tallember.geometry.Cone;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Region;
 import io.tallember.solid.RingTurn;
@@ -111,7 +110,7 @@ final class Nesting {
             (at < 0 ? whole : inside.get(at)).add(hole);
         }
         if (!whole.isEmpty()) {
-            if (!(surface instanceof Torus) || !winding.isEmpty()) {
+            if (surface.vPeriod() == 0 || !winding.isEmpty()) {
                 throw LoopWalker.disagree();
             }
             inside.add(whole);
@@ -171,7 +170,7 @@ final class Nesting {
             }
             (turn.rises(uv, sense) ? rising : falling).add(new Walked(w.halves(), uv, w.area()));
         }
-        return surface instanceof Torus ? roundRing(rising, falling) : stacked(rising, falling);
+        return surface.vPeriod() > 0 ? roundRing(rising, falling) : stacked(rising, falling);
     }
 
     private static List<List<Walked>> roundRing(List<Walked> rising, List<Walked> falling) {

@@ -4,10 +4,12 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GaussLegendre;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -82,12 +84,14 @@ final class FaceIntegral {
                 addWhole(f, v, 4 * Math.PI * turned.radius() * turned.radius(), turned.centre(), ref, sum);
             }
             new FaceIntegral(f, turned, ref, sum, STRAIGHT_ON, -Math.PI / 2).loops();
-        } else if (f.surface() instanceof Torus t) {
-            addRing(f, t, ref, sum);
+        } else if (f.surface().vPeriod() > 0) {
+            addRing(f, f.surface(), ref, sum);
         } else {
             double from = f.surface() instanceof Cone c
                     ? c.apexHeight()
-                    : f.surface().project(f.bounds().centre()).y();
+                    : f.surface()
+                            .vDomain()
+                            .clamp(f.surface().project(f.bounds().centre()).y());
             new FaceIntegral(f, f.surface(), ref, sum, STRAIGHT_ON, from).loops();
         }
         return sum;
@@ -110,20 +114,19 @@ final class FaceIntegral {
         sum[7] += v;
     }
 
-    private static void addRing(Face f, Torus t, Vec3 ref, double[] sum) {
+    private static void addRing(Face f, Surface t, Vec3 ref, double[] sum) {
         List<UvLoop> uv = f.loops().stream().map(l -> UvLoop.of(t, l.coedges())).toList();
         RingTurn turn = RingTurn.of(uv);
         boolean winds = uv.stream().anyMatch(UvLoop::windsRound);
         boolean outer = uv.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == f.sense());
         if (!winds && !outer) {
-            double volume = 2 * Math.PI * Math.PI * t.major() * t.minor() * t.minor();
-            addWhole(
-                    f,
-                    volume,
-                    4 * Math.PI * Math.PI * t.major() * t.minor(),
-                    t.frame().origin(),
-                    ref,
-                    sum);
+            if (t instanceof Torus ring) {
+                double volume = 2 * Math.PI * Math.PI * ring.major() * ring.minor() * ring.minor();
+                double area = 4 * Math.PI * Math.PI * ring.major() * ring.minor();
+                addWhole(f, volume, area, ring.frame().origin(), ref, sum);
+            } else {
+                new FaceIntegral(f, t, ref, sum, STRAIGHT_ON, 0).allRound();
+            }
         }
         if (uv.isEmpty()) {
             return;
@@ -142,6 +145,21 @@ final class FaceIntegral {
             double lift = above ? RingTurn.lift(lower, l) : 0;
             Vec2 first = uv.get(i).points().get(0);
             whole.ringLoop(f.loops().get(i), first, lift);
+        }
+    }
+
+    /** The whole of a surface that closes both ways. */
+    private void allRound() {
+        double[] turn = s.uBreaks(new Interval(0, 2 * Math.PI));
+        int each = Math.max(1, 8 / (turn.length - 1));
+        for (int k = 0; k + 1 < turn.length; k++) {
+            for (int part = 0; part < each; part++) {
+                double lo = turn[k] + (turn[k + 1] - turn[k]) * part / each;
+                double hi = turn[k] + (turn[k + 1] - turn[k]) * (part + 1) / each;
+                for (int i = 0; i < ALONG.size(); i++) {
+                    column(ALONG.node(i, lo, hi), 0, 2 * Math.PI, ALONG.weight(i, lo, hi));
+                }
+            }
         }
     }
 
@@ -202,6 +220,9 @@ final class FaceIntegral {
         if (c instanceof IntersectionCurve) {
             return SEGMENT;
         }
+        if (c instanceof Nurbs) {
+            return ALONG;
+        }
         return simple ? c instanceof Circle ? ROUND_ARC : OVAL_ARC : ALONG;
     }
 
@@ -218,7 +239,7 @@ final class FaceIntegral {
             }
             return out.stream().mapToDouble(Double::doubleValue).toArray();
         }
-        int each = c instanceof IntersectionCurve || s instanceof Plane || s instanceof Cylinder
+        int each = c instanceof IntersectionCurve || c instanceof Nurbs || s instanceof Plane || s instanceof Cylinder
                 ? 1
                 : s instanceof Sphere ? 4 : 2;
         double[] out = new double[(breaks.length - 1) * each + 1];
@@ -243,7 +264,17 @@ final class FaceIntegral {
 
     /** Adds w times the integrals across, from one parameter to another. */
     private void column(double at, double from, double to, double w) {
-        boolean ruled = !(s instanceof Sphere) && !(s instanceof Torus);
+        boolean ruled = s instanceof Plane || s instanceof Cylinder || s instanceof Cone || s instanceof Extrusion;
+        if (!ruled && !s.canonical() && !turn.exchanged()) {
+            double[] parts = s.vBreaks(new Interval(Math.min(from, to), Math.max(from, to)));
+            double sign = to < from ? -w : w;
+            for (int k = 0; k + 1 < parts.length; k++) {
+                for (int j = 0; j < ALONG.size(); j++) {
+                    place(at, ALONG.node(j, parts[k], parts[k + 1]), sign * ALONG.weight(j, parts[k], parts[k + 1]));
+                }
+            }
+            return;
+        }
         GaussLegendre nodes = ruled ? RULED : ROUND;
         int panels = ruled ? 1 : Math.max(1, (int) Math.ceil(Math.abs(to - from) / PANEL));
         for (int p = 0; p < panels; p++) {
@@ -251,24 +282,26 @@ final class FaceIntegral {
             double hi = from + (to - from) * (p + 1) / panels;
             for (int j = 0; j < nodes.size(); j++) {
                 double x = nodes.node(j, lo, hi);
-                double u = turn.exchanged() ? x : at;
-                double v = turn.exchanged() ? at : x;
-                Vec3 normal = s.du(u, v).cross(s.dv(u, v));
-                double wj = w * nodes.weight(j, lo, hi);
-                Vec3 q = s.point(u, v).minus(ref);
-                double sign = face.sense() ? wj : -wj;
-                sum[0] += sign * q.dot(normal) / 3;
-                sum[1] += wj * normal.length();
-                sum[2] += sign * 0.5 * q.x() * q.x() * normal.x();
-                sum[3] += sign * 0.5 * q.y() * q.y() * normal.y();
-                sum[4] += sign * 0.5 * q.z() * q.z() * normal.z();
-                sum[5] += sign * q.x() * normal.x();
-                sum[6] += sign * q.y() * normal.y();
-                sum[7] += sign * q.z() * normal.z();
-                sum[8] += sign * normal.x();
-                sum[9] += sign * normal.y();
-                sum[10] += sign * normal.z();
+                place(turn.exchanged() ? x : at, turn.exchanged() ? at : x, w * nodes.weight(j, lo, hi));
             }
         }
+    }
+
+    /** Adds w times the integrands at one place. */
+    private void place(double u, double v, double w) {
+        Vec3 normal = s.du(u, v).cross(s.dv(u, v));
+        Vec3 q = s.point(u, v).minus(ref);
+        double sign = face.sense() ? w : -w;
+        sum[0] += sign * q.dot(normal) / 3;
+        sum[1] += w * normal.length();
+        sum[2] += sign * 0.5 * q.x() * q.x() * normal.x();
+        sum[3] += sign * 0.5 * q.y() * q.y() * normal.y();
+        sum[4] += sign * 0.5 * q.z() * q.z() * normal.z();
+        sum[5] += sign * q.x() * normal.x();
+        sum[6] += sign * q.y() * normal.y();
+        sum[7] += sign * q.z() * normal.z();
+        sum[8] += sign * normal.x();
+        sum[9] += sign * normal.y();
+        sum[10] += sign * normal.z();
     }
 }

@@ -1,8 +1,10 @@
 package io.tallember.solid.mesh;
 
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Curve;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Edge;
 import java.util.ArrayList;
@@ -20,8 +22,8 @@ public final class EdgeLine {
         } else if (e.curve() instanceof Ellipse c) {
             n = count(e, quality.step(Math.max(c.a(), c.b())));
         }
-        if (e.curve() instanceof IntersectionCurve k) {
-            return along(e, k, quality);
+        if (e.curve() instanceof IntersectionCurve || e.curve() instanceof Nurbs) {
+            return along(e, e.curve(), quality);
         }
         Vec3[] points = new Vec3[n + 1];
         points[0] = e.start().point();
@@ -33,14 +35,14 @@ public final class EdgeLine {
     }
 
     /** Each stretch between the chain's points is cut where it turns or bulges more than asked. */
-    private static Vec3[] along(Edge e, IntersectionCurve k, MeshQuality quality) {
+    private static Vec3[] along(Edge e, Curve k, MeshQuality quality) {
         double[] breaks = k.breaks(e.range());
         List<Vec3> points = new ArrayList<>(List.of(e.start().point()));
         for (int i = 0; i + 1 < breaks.length; i++) {
             double lo = breaks[i];
             double hi = breaks[i + 1];
             double turn = Math.acos(Math.max(-1, Math.min(1, k.tangent(lo).dot(k.tangent(hi)))));
-            double bulge = (hi - lo) * turn / 8;
+            double bulge = k.point(lo).distance(k.point(hi)) * turn / 8;
             int n = (int) Math.ceil(Math.max(turn / quality.angle(), Math.sqrt(bulge / quality.chord())));
             for (int j = i == 0 ? 1 : 0; j < Math.max(1, n); j++) {
                 points.add(k.point(lo + (hi - lo) * j / Math.max(1, n)));

@@ -1,5 +1,9 @@
 package io.tallember.solid.mesh;
 
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
@@ -10,11 +14,13 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * A face of a ring. Where two loops wind round it, they become the inner and outer circle of a flat annulus; a whole ring, with or
+ * A face of a ring or of another surface closed both ways. Where two loops wind round it, they become the inner and outer circle of a flat annulus; a whole ring, with or
  * without holes, is cut open along a circle that misses them; any other face is unrolled.
  */
 final class RingMap implements Flat {
-    private final Torus torus;
+    private final Surface surface;
+    private final double major;
+    private final double minor;
     private final double stepU;
     private final double stepV;
     private final RingTurn turn;
@@ -27,12 +33,20 @@ final class RingMap implements Flat {
     private final double low;
     private final double high;
 
-    RingMap(Face face, Torus torus, MeshQuality quality) {
-        this.torus = torus;
-        this.stepU = quality.step(torus.major() + torus.minor()) / 1.3;
-        this.stepV = quality.step(torus.minor()) / 1.3;
+    RingMap(Face face, Surface surface, MeshQuality quality) {
+        this.surface = surface;
+        if (surface instanceof Torus t) {
+            major = t.major();
+            minor = t.minor();
+        } else {
+            Box3 m = ((Revolution) surface).meridian().bounds(new Interval(0, 2 * Math.PI));
+            major = m.centre().x();
+            minor = Math.min(0.5 * (m.max().x() - m.min().x()), SheetMap.tightest(surface, face));
+        }
+        this.stepU = quality.step(major + minor) / 1.3;
+        this.stepV = quality.step(minor) / 1.3;
         List<UvLoop> loops =
-                face.loops().stream().map(l -> UvLoop.of(torus, l.coedges())).toList();
+                face.loops().stream().map(l -> UvLoop.of(surface, l.coedges())).toList();
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
         boolean outer = loops.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == face.sense());
         if (winds) {
@@ -121,17 +135,16 @@ final class RingMap implements Flat {
     @Override
     public Corner corner(Vec3 p, int point) {
         if (!annulus) {
-            Vec2 q = UvLoop.near(torus.project(p), middle, 2 * Math.PI, 2 * Math.PI);
-            double scale = 1 / (torus.major() + torus.minor());
-            return new Corner(
-                    (q.x() - middle.x()) * torus.major() * scale, (q.y() - middle.y()) * torus.minor() * scale, point);
+            Vec2 q = UvLoop.near(surface.project(p), middle, 2 * Math.PI, 2 * Math.PI);
+            double scale = 1 / (major + minor);
+            return new Corner((q.x() - middle.x()) * major * scale, (q.y() - middle.y()) * minor * scale, point);
         }
-        Vec2 q = UvLoop.near(turn.apply(torus.project(p)), middle, 0, 2 * Math.PI);
+        Vec2 q = UvLoop.near(turn.apply(surface.project(p)), middle, 0, 2 * Math.PI);
         return polar(q.x(), q.y(), point);
     }
 
     private double ratio() {
-        return turn.exchanged() ? torus.major() / torus.minor() : torus.minor() / torus.major();
+        return turn.exchanged() ? major / minor : minor / major;
     }
 
     private double reach() {
@@ -177,7 +190,7 @@ final class RingMap implements Flat {
 
     private Vec3 at(double along, double across) {
         Vec2 uv = turn.back(along, across);
-        return torus.point(uv.x(), uv.y());
+        return surface.point(uv.x(), uv.y());
     }
 
     private static double[] along(double lo, double hi, double step) {
@@ -191,15 +204,14 @@ final class RingMap implements Flat {
 
     @Override
     public double spacing() {
-        return Math.min(stepU * (torus.major() - torus.minor()), stepV * torus.minor());
+        return Math.min(stepU * (major - minor), stepV * minor);
     }
 
     @Override
     public Vec3 place(Corner c) {
         if (!annulus) {
-            double scale = 1 / (torus.major() + torus.minor());
-            return torus.point(
-                    c.x() / (torus.major() * scale) + middle.x(), c.y() / (torus.minor() * scale) + middle.y());
+            double scale = 1 / (major + minor);
+            return surface.point(c.x() / (major * scale) + middle.x(), c.y() / (minor * scale) + middle.y());
         }
         double across = (Math.hypot(c.x(), c.y()) / reach() - 1) / ratio() + low;
         return at(Math.atan2(c.y(), c.x()), across);

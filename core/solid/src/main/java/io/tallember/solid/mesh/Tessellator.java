@@ -2,9 +2,9 @@ package io.tallember.solid.mesh;
 
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
-import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
@@ -51,8 +51,8 @@ public final class Tessellator {
                 flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops, flat.tip(points)) : loops;
         List<Corner> free = new ArrayList<>();
         for (Vec3 p : flat.inner()) {
-            Corner c = flat.corner(p, points.size());
-            if (Polygons.within(c.x(), c.y(), polygons) && clearOf(p, points, flat.spacing())) {
+            Corner c = inside(flat.corner(p, points.size()), flat.period(), polygons);
+            if (c != null && clearOf(p, points, flat.spacing())) {
                 free.add(c);
             }
         }
@@ -64,16 +64,30 @@ public final class Tessellator {
         return assembled(face, points, triangles);
     }
 
+    /** The corner, moved by whole periods into the polygons, or null when it lies outside all of them. */
+    private static Corner inside(Corner c, double period, List<List<Corner>> polygons) {
+        for (int turn = period > 0 ? -2 : 0; turn <= (period > 0 ? 2 : 0); turn++) {
+            Corner k = turn == 0 ? c : c.shifted(turn * period);
+            if (Polygons.within(k.x(), k.y(), polygons)) {
+                return k;
+            }
+        }
+        return null;
+    }
+
     private Flat flat(Face face) {
         Surface s = face.surface();
         if (s instanceof Sphere k) {
             return new SphereMap(face, k, quality);
         }
-        if (s instanceof Torus t) {
-            return new RingMap(face, t, quality);
+        if (s.vPeriod() > 0) {
+            return new RingMap(face, s, quality);
         }
-        if (s instanceof Cone || s instanceof Cylinder) {
+        if (s instanceof Cone || s instanceof Cylinder || s instanceof Extrusion) {
             return new WrapMap(face, quality);
+        }
+        if (!s.canonical()) {
+            return new SheetMap(face, quality);
         }
         return new PlaneMap(face);
     }

@@ -2,6 +2,7 @@ package io.tallember.solid.mesh;
 
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
@@ -11,7 +12,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import java.util.List;
 
-/** A cylinder or a cone, unrolled, and pressed flat along the rulings so that triangles follow them. */
+/** A cylinder, a cone or an extruded surface, unrolled, and pressed flat along the rulings so that triangles follow them. */
 final class WrapMap implements Flat {
     private final Surface surface;
     private final boolean tipInside;
@@ -31,8 +32,13 @@ final class WrapMap implements Flat {
         if (tipInside) {
             height = Math.max(height, Math.abs(((Cone) surface).apexHeight() - origin.y()));
         }
-        double radius = surface instanceof Cylinder c ? c.radius() : ((Cone) surface).radiusAt(origin.y() + height);
-        sx = 1 / quality.step(Math.max(radius, 1e-6));
+        if (surface instanceof Extrusion e) {
+            double r = SheetMap.tightest(e, face);
+            sx = e.base().speed() / (quality.step(r) * Math.min(r, 1e6));
+        } else {
+            double radius = surface instanceof Cylinder c ? c.radius() : ((Cone) surface).radiusAt(origin.y() + height);
+            sx = 1 / quality.step(Math.max(radius, 1e-6));
+        }
         sy = 0.4 / Math.max(height, 1e-6);
     }
 

@@ -3,10 +3,13 @@ package io.tallember.solid.sweep;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Ellipse;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Surface;
@@ -24,7 +27,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * The prism over a profile, square to its plane. Lines become planes, circles and arcs cylinders; a full circle has one side
+ * The prism over a profile, square to its plane. Lines become planes, circles and arcs cylinders, ellipses and splines extruded surfaces; a full circle has one side
  * face with two closed edges.
  */
 public final class Extrude {
@@ -128,6 +131,9 @@ public final class Extrude {
         if (e.curve() instanceof Circle c) {
             return new Cylinder(f.place(c.frame()), c.radius());
         }
+        if (e.curve() instanceof Ellipse || e.curve() instanceof Nurbs) {
+            return new Extrusion(f, e.curve());
+        }
         if (e.curve() instanceof Line) {
             Vec3 along = f.direction(e.end().minus(e.start()));
             Vec3 out = along.cross(f.z());
@@ -135,13 +141,14 @@ public final class Extrude {
         }
         throw new GeometryException(
                 GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                "Only lines, arcs and circles can be extruded yet; " + e.source() + " is something else.");
+                "Only lines, arcs, circles, ellipses and splines can be extruded; " + e.source()
+                        + " is something else.");
     }
 
     private static boolean sense(Profile.Edge e) {
         if (e.curve() instanceof Circle c) {
             return e.forward() == (c.frame().z().z() > 0);
         }
-        return true;
+        return e.curve() instanceof Line || e.forward();
     }
 }

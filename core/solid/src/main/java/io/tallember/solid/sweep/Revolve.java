@@ -4,12 +4,15 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -110,6 +113,11 @@ public final class Revolve {
                 }
             }
         }
+        if (c instanceof Ellipse || c instanceof Nurbs) {
+            for (int i = 1; i < 64; i++) {
+                points.add(c.point(e.range().at(i / 64.0)));
+            }
+        }
         for (Vec3 p : points) {
             reach[0] = Math.min(reach[0], across.project(p));
             reach[1] = Math.max(reach[1], across.project(p));
@@ -155,6 +163,11 @@ public final class Revolve {
     /** Place of a profile point: x its radius, z its height. */
     private Vec3 flat(Vec3 local) {
         return axis.local(profile.frame().point(local));
+    }
+
+    /** A direction in the axis' coordinates. */
+    private Vec3 within(Vec3 d) {
+        return new Vec3(d.dot(axis.x()), d.dot(axis.y()), d.dot(axis.z()));
     }
 
     private boolean onAxis(Vec3 p) {
@@ -270,10 +283,16 @@ public final class Revolve {
             }
             return new Torus(f, centre.x(), c.radius());
         }
+        if (e.curve() instanceof Ellipse || e.curve() instanceof Nurbs) {
+            Frame f = profile.frame();
+            Frame inAxis = new Frame(axis.local(f.origin()), within(f.x()), within(f.y()), within(f.z()));
+            return new Revolution(axis, e.curve().placed(inAxis));
+        }
         if (!(e.curve() instanceof Line)) {
             throw new GeometryException(
                     GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                    "Only lines, arcs and circles can be revolved yet; " + e.source() + " is something else.");
+                    "Only lines, arcs, circles, ellipses and splines can be revolved; " + e.source()
+                            + " is something else.");
         }
         Vec3 a = flat(e.start());
         Vec3 b = flat(e.end());

@@ -1,0 +1,341 @@
+package io.tallember.geometry;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+
+/**
+ * A rational B-spline curve. Open ones run on beyond their ends along the tangents there; one whose ends meet smoothly repeats
+ * itself. Evaluated on Bezier pieces (L. Piegl, W. Tiller, The NURBS Book, 1997).
+ */
+public final class Nurbs implements Curve {
+    private static final double TURN = 0.2;
+    private static final int DEEPEST = 12;
+
+    private final int degree;
+    private final double[] knots;
+    private final List<Vec3> poles;
+    private final double[] weights;
+    private final double[] spans;
+    private final double[][] bezier;
+    private final boolean closed;
+    private final double speed;
+    private final double[] at;
+    /** The least radius of the bends beside each of the chain's points. */
+    private final double[] bends;
+
+    private final Chords chords;
+
+    /**
+     * @param knots as many as poles and degree and one, not falling
+     * @param weights one a pole, above zero
+     * @throws GeometryException DEGENERATE when these don't fit, or the curve has a corner inside
+     */
+    public Nurbs(int degree, double[] knots, List<Vec3> poles, double[] weights) {
+        Knots.check(knots, degree, poles.size(), weights);
+        this.degree = degree;
+        this.knots = knots.clone();
+        this.poles = List.copyOf(poles);
+        this.weights = weights.clone();
+        spans = Knots.spans(knots, degree);
+        double[][] h = new double[poles.size()][];
+        for (int i = 0; i < h.length; i++) {
+            Vec3 p = poles.get(i);
+            h[i] = new double[] {weights[i] * p.x(), weights[i] * p.y(), weights[i] * p.z(), weights[i]};
+        }
+        bezier = Knots.bezier(knots, degree, h);
+        speed = fastest();
+        for (int i = 1; i + 1 < spans.length; i++) {
+            double[][] before = Knots.evaluate(bezier, (i - 1) * (degree + 1), degree, 1);
+            double[][] after = Knots.evaluate(bezier, i * (degree + 1), degree, 0);
+            Vec3 p = Knots.point(after[0]);
+            Vec3 in = Knots.first(p, before[0], before[1]);
+            Vec3 out = Knots.first(p, after[0], after[1]);
+            if (in.length() > 1e-9 && out.length() > 1e-9 && in.unit().dot(out.unit()) < 1 - 1e-8) {
+                throw new GeometryException(
+                        GeometryException.Reason.DEGENERATE, "A spline with a corner inside must be cut there.");
+            }
+        }
+        double size = Math.max(1, poles.get(0).length());
+        boolean meets = inside(lo()).distance(inside(hi())) <= 1e-9 * size;
+        closed = meets && rate(lo()).unit().dot(rate(hi()).unit()) > 1 - 1e-12;
+        List<Double> t = new ArrayList<>(List.of(lo()));
+        double[] deepest = new double[1];
+        for (int i = 0; i + 1 < spans.length; i++) {
+            double mid = 0.5 * (spans[i] + spans[i + 1]);
+            divide(spans[i], mid, 0, t, deepest);
+            divide(mid, spans[i + 1], 0, t, deepest);
+        }
+        at = t.stream().mapToDouble(Double::doubleValue).toArray();
+        Vec3[] points = t.stream().map(this::inside).toArray(Vec3[]::new);
+        chords = new Chords(at, points, 1.5 * deepest[0] + 1e-12, closed, new Chords.Stretch() {
+            @Override
+            public Vec3 point(int chord, double s) {
+                return inside(s);
+            }
+
+            @Override
+            public Vec3 derivative(int chord, double s, Vec3 point) {
+                return rate(s);
+            }
+
+            @Override
+            public Vec3 second(int chord, double s) {
+                return bend(s);
+            }
+        });
+        bends = new double[at.length];
+        for (int i = 0; i < bends.length; i++) {
+            bends[i] = radius(at[i]);
+        }
+    }
+
+    /** A polynomial spline. */
+    public static Nurbs of(int degree, double[] knots, List<Vec3> poles) {
+        double[] w = new double[poles.size()];
+        java.util.Arrays.fill(w, 1);
+        return new Nurbs(degree, knots, poles, w);
+    }
+
+    public int degree() {
+        return degree;
+    }
+
+    public double[] knots() {
+        return knots.clone();
+    }
+
+    public List<Vec3> poles() {
+        return poles;
+    }
+
+    public double[] weights() {
+        return weights.clone();
+    }
+
+    public boolean rational() {
+        for (double w : weights) {
+            if (w != weights[0]) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    public double lo() {
+        return spans[0];
+    }
+
+    public double hi() {
+        return spans[spans.length - 1];
+    }
+
+    public Interval whole() {
+        return new Interval(lo(), hi());
+    }
+
+    /** The curve with every pole mapped by an affine map. */
+    public Nurbs mapped(UnaryOperator<Vec3> map) {
+        return new Nurbs(degree, knots, poles.stream().map(map).toList(), weights);
+    }
+
+    /** The same curve run through the other way; parameter t becomes lo + hi - t. */
+    public Nurbs reversed() {
+        int n = knots.length;
+        double[] k = new double[n];
+        double sum = lo() + hi();
+        for (int i = 0; i < n; i++) {
+            k[i] = sum - knots[n - 1 - i];
+        }
+        List<Vec3> p = new ArrayList<>(poles);
+        java.util.Collections.reverse(p);
+        double[] w = new double[weights.length];
+        for (int i = 0; i < w.length; i++) {
+            w[i] = weights[w.length - 1 - i];
+        }
+        return new Nurbs(degree, k, p, w);
+    }
+
+    /** The curve with its parameter spread evenly over a full turn. */
+    public Nurbs overTurn() {
+        double scale = 2 * Math.PI / (hi() - lo());
+        double[] k = new double[knots.length];
+        for (int i = 0; i < k.length; i++) {
+            k[i] = (knots[i] - lo()) * scale;
+        }
+        return new Nurbs(degree, k, poles, weights);
+    }
+
+    private double fastest() {
+        double most = 0;
+        for (int i = 0; i + 1 < spans.length; i++) {
+            double least = Double.POSITIVE_INFINITY;
+            double heaviest = 0;
+            double longest = 0;
+            for (int j = 0; j <= degree; j++) {
+                double[] q = bezier[i * (degree + 1) + j];
+                least = Math.min(least, q[3]);
+                heaviest = Math.max(heaviest, q[3]);
+                if (j > 0) {
+                    double[] p = bezier[i * (degree + 1) + j - 1];
+                    longest = Math.max(longest, Knots.point(p).distance(Knots.point(q)));
+                }
+            }
+            // M. Floater, Derivatives of rational Bezier curves, 1992
+            double ratio = heaviest / least;
+            most = Math.max(most, degree * ratio * ratio * longest / (spans[i + 1] - spans[i]));
+        }
+        return most;
+    }
+
+    private void divide(double lo, double hi, int depth, List<Double> out, double[] deepest) {
+        Vec3 a = inside(lo);
+        Vec3 b = inside(hi);
+        Vec3 d = b.minus(a);
+        double length = d.length();
+        double off = 0;
+        for (double f : new double[] {0.25, 0.5, 0.75}) {
+            Vec3 m = inside(lo + f * (hi - lo)).minus(a);
+            double along = length > 0 ? Math.max(0, Math.min(1, m.dot(d) / (length * length))) : 0;
+            off = Math.max(off, m.distance(d.times(along)));
+        }
+        boolean straight = off <= TURN / 8 * length
+                && rate(lo).unit().dot(rate(hi).unit()) > Math.cos(TURN)
+                && rate(lo).dot(d) > 0;
+        if (!straight && depth < DEEPEST) {
+            double mid = 0.5 * (lo + hi);
+            divide(lo, mid, depth + 1, out, deepest);
+            divide(mid, hi, depth + 1, out, deepest);
+        } else {
+            deepest[0] = Math.max(deepest[0], off);
+            out.add(hi);
+        }
+    }
+
+    private double[][] homogeneous(double t) {
+        int i = Knots.span(spans, t);
+        double l = spans[i + 1] - spans[i];
+        double[][] h = Knots.evaluate(bezier, i * (degree + 1), degree, (t - spans[i]) / l);
+        for (int x = 0; x < 4; x++) {
+            h[1][x] /= l;
+            h[2][x] /= l * l;
+        }
+        return h;
+    }
+
+    private Vec3 inside(double t) {
+        return Knots.point(homogeneous(t)[0]);
+    }
+
+    private Vec3 rate(double t) {
+        double[][] h = homogeneous(t);
+        Vec3 d = Knots.first(Knots.point(h[0]), h[0], h[1]);
+        return d.length() > 1e-12 * speed ? d : nudged(t);
+    }
+
+    /** Where the parameter stands still, the direction just beside. */
+    private Vec3 nudged(double t) {
+        double h = 1e-5 * (hi() - lo());
+        double s = t + h <= hi() ? t + h : t - h;
+        return inside(s).minus(inside(t)).times(1 / (s - t));
+    }
+
+    private Vec3 bend(double t) {
+        double[][] h = homogeneous(t);
+        Vec3 c = Knots.point(h[0]);
+        Vec3 d = Knots.first(c, h[0], h[1]);
+        return Knots.second(c, h[0], d, h[1], d, h[1], h[2]);
+    }
+
+    private double wrapped(double t) {
+        return closed && (t < lo() || t > hi()) ? t - period() * Math.floor((t - lo()) / period()) : t;
+    }
+
+    @Override
+    public Vec3 point(double t) {
+        double w = wrapped(t);
+        if (w < lo()) {
+            return inside(lo()).plus(w - lo(), rate(lo()));
+        }
+        return w > hi() ? inside(hi()).plus(w - hi(), rate(hi())) : inside(w);
+    }
+
+    @Override
+    public Vec3 derivative(double t) {
+        return rate(Math.max(lo(), Math.min(hi(), wrapped(t))));
+    }
+
+    @Override
+    public Vec3 second(double t) {
+        double w = wrapped(t);
+        return w < lo() || w > hi() ? Vec3.ZERO : bend(w);
+    }
+
+    @Override
+    public double speed() {
+        return speed;
+    }
+
+    @Override
+    public double period() {
+        return closed ? hi() - lo() : 0;
+    }
+
+    private double radius(double t) {
+        Vec3 d = rate(t);
+        double k = d.cross(bend(t)).length();
+        double l = d.length();
+        return k > 0 ? l * l * l / k : Double.POSITIVE_INFINITY;
+    }
+
+    /** The least radius of the bend at and beside a parameter. */
+    @Override
+    public double bendNear(double t) {
+        double w = Math.max(lo(), Math.min(hi(), wrapped(t)));
+        int i = chords.segment(w);
+        double r = Math.min(bends[i], bends[i + 1]);
+        r = Math.min(r, bends[Math.max(0, i - 1)]);
+        return Math.min(r, bends[Math.min(bends.length - 1, i + 2)]);
+    }
+
+    @Override
+    public double project(Vec3 p) {
+        double t = chords.nearest(p, whole(), this::inside);
+        if (closed) {
+            return t >= hi() ? lo() : t;
+        }
+        double best = inside(t).distance(p);
+        for (double end : new double[] {lo(), hi()}) {
+            Vec3 d = rate(end);
+            double s = p.minus(inside(end)).dot(d) / d.dot(d);
+            if (end == lo() ? s < 0 : s > 0) {
+                double off = inside(end).plus(s, d).distance(p);
+                if (off < best) {
+                    best = off;
+                    t = end + s;
+                }
+            }
+        }
+        return t;
+    }
+
+    @Override
+    public double project(Vec3 p, Interval range) {
+        return chords.nearest(p, range, this::point);
+    }
+
+    @Override
+    public Box3 bounds(Interval range) {
+        return chords.bounds(range, this::point);
+    }
+
+    @Override
+    public double[] breaks(Interval range) {
+        return Surface.within(at, period(), range);
+    }
+
+    @Override
+    public Nurbs placed(Frame f) {
+        return mapped(f::point);
+    }
+}

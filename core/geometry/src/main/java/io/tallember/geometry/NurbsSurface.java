@@ -1,0 +1,453 @@
+package io.tallember.geometry;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.UnaryOperator;
+
+/**
+ * A rational B-spline surface. Beyond its sides it runs on along the tangents there; when its u sides meet smoothly it repeats
+ * itself in u. Faces lie within {@link #uDomain} and {@link #vDomain}. Points are projected from the nearest of a net of points
+ * by Newton's method.
+ */
+public final class NurbsSurface implements Surface {
+    private static final int STEPS = 30;
+    private static final int MOST_ACROSS = 400;
+
+    private final int degreeU;
+    private final int degreeV;
+    private final double[] knotsU;
+    private final double[] knotsV;
+    private final List<List<Vec3>> poles;
+    private final double[][] weights;
+    private final double[] spansU;
+    private final double[] spansV;
+    /** Bezier points: rows along u, and in each row homogeneous points along v, four numbers each. */
+    private final double[][] rows;
+
+    private final boolean closedU;
+    private final Frame frame;
+    private final double[] netU;
+    private final double[] netV;
+    private final Vec3[][] net;
+    private final double speedU;
+    private final double speedV;
+    private final double tightest;
+
+    /**
+     * @param poles poles.get(i).get(j) belongs to knots i along u and j along v
+     * @param weights one a pole, above zero
+     * @throws GeometryException DEGENERATE when these don't fit or a side has no length; UNSUPPORTED_INTERSECTION when the surface
+     *     is closed in v
+     */
+    public NurbsSurface(
+            int degreeU, int degreeV, double[] knotsU, double[] knotsV, List<List<Vec3>> poles, double[][] weights) {
+        this.degreeU = degreeU;
+        this.degreeV = degreeV;
+        this.knotsU = knotsU.clone();
+        this.knotsV = knotsV.clone();
+        this.poles = poles.stream().map(List::copyOf).toList();
+        this.weights = weights;
+        for (double[] w : weights) {
+            Knots.check(knotsV, degreeV, w.length, w);
+        }
+        Knots.check(knotsU, degreeU, poles.size(), new double[] {1});
+        spansU = Knots.spans(knotsU, degreeU);
+        spansV = Knots.spans(knotsV, degreeV);
+        rows = bezier();
+        frame = Frame.WORLD;
+        netU = nodes(spansU, degreeU);
+        netV = nodes(spansV, degreeV);
+        net = new Vec3[netU.length][netV.length];
+        double mostU = 0;
+        double mostV = 0;
+        for (int i = 0; i < netU.length; i++) {
+            for (int j = 0; j < netV.length; j++) {
+                net[i][j] = at(netU[i], netV[j]).point();
+                mostU = i == 0 ? mostU : Math.max(mostU, net[i][j].distance(net[i - 1][j]) / (netU[i] - netU[i - 1]));
+                mostV = j == 0 ? mostV : Math.max(mostV, net[i][j].distance(net[i][j - 1]) / (netV[j] - netV[j - 1]));
+            }
+        }
+        speedU = 1.3 * mostU;
+        speedV = 1.3 * mostV;
+        closedU = meets(true);
+        if (meets(false)) {
+            throw new GeometryException(
+                    GeometryException.Reason.UNSUPPORTED_INTERSECTION,
+                    "A spline surface that closes on itself in its second direction can't be built with yet.");
+        }
+        if (closedU && Math.abs(hiU() - loU() - 2 * Math.PI) > 1e-12) {
+            throw new GeometryException(
+                    GeometryException.Reason.DEGENERATE, "A closed spline surface runs over a full turn of u.");
+        }
+        double least = Double.POSITIVE_INFINITY;
+        for (double u : netU) {
+            for (double v : netV) {
+                Local l = at(u, v);
+                if (l.du.length() < 1e-9 * speedU || l.dv.length() < 1e-9 * speedV) {
+                    throw new GeometryException(
+                            GeometryException.Reason.DEGENERATE,
+                            "A spline surface with a side that shrinks to a point can't be built with yet.");
+                }
+                Vec3 n = l.du.cross(l.dv).unit();
+                least = Math.min(least, bend(l.du, l.uu, n));
+                least = Math.min(least, bend(l.dv, l.vv, n));
+            }
+        }
+        tightest = least;
+    }
+
+    /** As the constructor, with any parameter range for surfaces that close in u. */
+    public static NurbsSurface of(
+            int degreeU, int degreeV, double[] knotsU, double[] knotsV, List<List<Vec3>> poles, double[][] weights) {
+        Knots.check(knotsU, degreeU, poles.size(), new double[] {1});
+        double lo = knotsU[degreeU];
+        double scale = 2 * Math.PI / (knotsU[poles.size()] - lo);
+        double[] turn = new double[knotsU.length];
+        for (int i = 0; i < turn.length; i++) {
+            turn[i] = (knotsU[i] - lo) * scale;
+        }
+        return new NurbsSurface(degreeU, degreeV, turn, knotsV, poles, weights);
+    }
+
+    private static double bend(Vec3 d, Vec3 dd, Vec3 n) {
+        double k = Math.abs(dd.dot(n));
+        return k > 0 ? d.dot(d) / k : Double.POSITIVE_INFINITY;
+    }
+
+    private boolean meets(boolean inU) {
+        double size = Math.max(1, poles.get(0).get(0).length());
+        double[] across = inU ? netV : netU;
+        for (double x : across) {
+            Local a = inU ? at(loU(), x) : at(x, loV());
+            Local b = inU ? at(hiU(), x) : at(x, hiV());
+            Vec3 da = inU ? a.du : a.dv;
+            Vec3 db = inU ? b.du : b.dv;
+            if (a.point.distance(b.point) > 1e-9 * size || da.unit().dot(db.unit()) < 1 - 1e-10) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private double[][] bezier() {
+        int nv = poles.get(0).size();
+        double[][] alongV = new double[poles.size()][];
+        for (int i = 0; i < alongV.length; i++) {
+            double[][] h = new double[nv][];
+            for (int j = 0; j < nv; j++) {
+                Vec3 p = poles.get(i).get(j);
+                double w = weights[i][j];
+                h[j] = new double[] {w * p.x(), w * p.y(), w * p.z(), w};
+            }
+            double[][] b = Knots.bezier(knotsV, degreeV, h);
+            alongV[i] = new double[4 * b.length];
+            for (int j = 0; j < b.length; j++) {
+                System.arraycopy(b[j], 0, alongV[i], 4 * j, 4);
+            }
+        }
+        return Knots.bezier(knotsU, degreeU, alongV);
+    }
+
+    private static double[] nodes(double[] spans, int degree) {
+        int each = Math.max(1, Math.min(2 * degree, MOST_ACROSS / (spans.length - 1)));
+        int n = (spans.length - 1) * each;
+        double[] out = new double[n + 1];
+        for (int i = 0; i <= n; i++) {
+            int k = Math.min(i / each, spans.length - 2);
+            out[i] = spans[k] + (spans[k + 1] - spans[k]) * (i - k * each) / each;
+        }
+        return out;
+    }
+
+    private record Local(Vec3 point, Vec3 du, Vec3 dv, Vec3 uu, Vec3 uv, Vec3 vv) {}
+
+    /** The surface inside its domain. */
+    private Local at(double u, double v) {
+        int i = Knots.span(spansU, u);
+        int j = Knots.span(spansV, v);
+        double lu = spansU[i + 1] - spansU[i];
+        double lv = spansV[j + 1] - spansV[j];
+        double fu = (u - spansU[i]) / lu;
+        double fv = (v - spansV[j]) / lv;
+        double[][] column = new double[degreeV + 1][12];
+        for (int k = 0; k <= degreeV; k++) {
+            double[][] along = new double[degreeU + 1][4];
+            for (int m = 0; m <= degreeU; m++) {
+                System.arraycopy(rows[i * (degreeU + 1) + m], 4 * (j * (degreeV + 1) + k), along[m], 0, 4);
+            }
+            double[][] e = Knots.evaluate(along, 0, degreeU, fu);
+            for (int d = 0; d < 3; d++) {
+                System.arraycopy(e[d], 0, column[k], 4 * d, 4);
+            }
+        }
+        double[][] e = Knots.evaluate(column, 0, degreeV, fv);
+        double[] h = part(e[0], 0, 1);
+        double[] hu = part(e[0], 1, 1 / lu);
+        double[] huu = part(e[0], 2, 1 / (lu * lu));
+        double[] hv = part(e[1], 0, 1 / lv);
+        double[] huv = part(e[1], 1, 1 / (lu * lv));
+        double[] hvv = part(e[2], 0, 1 / (lv * lv));
+        Vec3 c = Knots.point(h);
+        Vec3 du = Knots.first(c, h, hu);
+        Vec3 dv = Knots.first(c, h, hv);
+        return new Local(
+                c,
+                du,
+                dv,
+                Knots.second(c, h, du, hu, du, hu, huu),
+                Knots.second(c, h, du, hu, dv, hv, huv),
+                Knots.second(c, h, dv, hv, dv, hv, hvv));
+    }
+
+    private static double[] part(double[] e, int which, double scale) {
+        double[] out = new double[4];
+        for (int x = 0; x < 4; x++) {
+            out[x] = e[4 * which + x] * scale;
+        }
+        return out;
+    }
+
+    /** The surface anywhere: beyond its sides along the tangents there. */
+    private Local over(double u, double v) {
+        double a = closedU ? u - (hiU() - loU()) * Math.floor((u - loU()) / (hiU() - loU())) : u;
+        double cu = Math.max(loU(), Math.min(hiU(), a));
+        double cv = Math.max(loV(), Math.min(hiV(), v));
+        Local l = at(cu, cv);
+        double eu = a - cu;
+        double ev = v - cv;
+        if (eu == 0 && ev == 0) {
+            return l;
+        }
+        // S + eu Su + ev Sv + eu ev Suv: each side's rulings, and at corners the two of them crossed
+        Vec3 uu = eu == 0 ? l.uu : Vec3.ZERO;
+        Vec3 vv = ev == 0 ? l.vv : Vec3.ZERO;
+        Vec3 p = l.point.plus(eu, l.du).plus(ev, l.dv).plus(eu * ev, l.uv);
+        Vec3 du = l.du.plus(ev, l.uv);
+        Vec3 dv = l.dv.plus(eu, l.uv);
+        return new Local(p, du, dv, uu, l.uv, vv);
+    }
+
+    public int degreeU() {
+        return degreeU;
+    }
+
+    public int degreeV() {
+        return degreeV;
+    }
+
+    public double[] knotsU() {
+        return knotsU.clone();
+    }
+
+    public double[] knotsV() {
+        return knotsV.clone();
+    }
+
+    public List<List<Vec3>> poles() {
+        return poles;
+    }
+
+    public double weight(int i, int j) {
+        return weights[i][j];
+    }
+
+    public double loU() {
+        return spansU[0];
+    }
+
+    public double hiU() {
+        return spansU[spansU.length - 1];
+    }
+
+    public double loV() {
+        return spansV[0];
+    }
+
+    public double hiV() {
+        return spansV[spansV.length - 1];
+    }
+
+    /** Bounds for the lengths of the first derivatives, by u and by v. */
+    public Vec2 speeds() {
+        return new Vec2(speedU, speedV);
+    }
+
+    @Override
+    public Vec3 point(double u, double v) {
+        return over(u, v).point;
+    }
+
+    @Override
+    public Vec3 du(double u, double v) {
+        return over(u, v).du;
+    }
+
+    @Override
+    public Vec3 dv(double u, double v) {
+        return over(u, v).dv;
+    }
+
+    @Override
+    public Vec3 normal(double u, double v) {
+        Local l = over(u, v);
+        return l.du.cross(l.dv).unit();
+    }
+
+    @Override
+    public Vec2 project(Vec3 p) {
+        return nearest(p);
+    }
+
+    private Vec2 nearest(Vec3 p) {
+        double least = Double.POSITIVE_INFINITY;
+        int bi = 0;
+        int bj = 0;
+        for (int i = 0; i < netU.length; i++) {
+            for (int j = 0; j < netV.length; j++) {
+                Vec3 q = net[i][j];
+                double dx = q.x() - p.x();
+                double dy = q.y() - p.y();
+                double dz = q.z() - p.z();
+                double d = dx * dx + dy * dy + dz * dz;
+                if (d < least) {
+                    least = d;
+                    bi = i;
+                    bj = j;
+                }
+            }
+        }
+        return newton(p, netU[bi], netV[bj]);
+    }
+
+    private Vec2 newton(Vec3 p, double fromU, double fromV) {
+        double u = fromU;
+        double v = fromV;
+        double wide = 0.3 * (hiU() - loU());
+        double high = 0.3 * (hiV() - loV());
+        Local l = over(u, v);
+        for (int k = 0; k < STEPS; k++) {
+            Vec3 r = p.minus(l.point);
+            double fu = r.dot(l.du);
+            double fv = r.dot(l.dv);
+            double a = l.du.dot(l.du) - r.dot(l.uu);
+            double b = l.du.dot(l.dv) - r.dot(l.uv);
+            double c = l.dv.dot(l.dv) - r.dot(l.vv);
+            double det = a * c - b * b;
+            double scale = l.du.dot(l.du) * l.dv.dot(l.dv);
+            if (!(a > 0 && c > 0 && det > 1e-6 * scale)) {
+                a = l.du.dot(l.du);
+                b = l.du.dot(l.dv);
+                c = l.dv.dot(l.dv);
+                det = a * c - b * b;
+            }
+            double su = Math.max(-wide, Math.min(wide, (c * fu - b * fv) / det));
+            double sv = Math.max(-high, Math.min(high, (a * fv - b * fu) / det));
+            double now = r.dot(r);
+            Local next = over(u + su, v + sv);
+            for (int half = 0; half < 8 && next.point.minus(p).dot(next.point.minus(p)) > now * (1 + 1e-14); half++) {
+                su *= 0.5;
+                sv *= 0.5;
+                next = over(u + su, v + sv);
+            }
+            u += su;
+            v += sv;
+            l = next;
+            if (Math.abs(su) * speedU + Math.abs(sv) * speedV < 1e-13 * (1 + p.length())) {
+                break;
+            }
+        }
+        if (closedU) {
+            double period = hiU() - loU();
+            u -= period * Math.floor((u - loU()) / period);
+        }
+        return new Vec2(u, v);
+    }
+
+    @Override
+    public double uPeriod() {
+        return closedU ? 2 * Math.PI : 0;
+    }
+
+    @Override
+    public Interval uDomain() {
+        return closedU ? Surface.EVERYWHERE : new Interval(loU(), hiU());
+    }
+
+    @Override
+    public Interval vDomain() {
+        return new Interval(loV(), hiV());
+    }
+
+    @Override
+    public double[] uBreaks(Interval range) {
+        return Surface.within(spansU, closedU ? hiU() - loU() : 0, range);
+    }
+
+    @Override
+    public double[] vBreaks(Interval range) {
+        return Surface.within(spansV, 0, range);
+    }
+
+    @Override
+    public double signedDistance(Vec3 p) {
+        Vec2 uv = nearest(p);
+        Local l = over(uv.x(), uv.y());
+        Vec3 r = p.minus(l.point);
+        return r.dot(l.du.cross(l.dv)) >= 0 ? r.length() : -r.length();
+    }
+
+    @Override
+    public Vec3 gradient(Vec3 p) {
+        Vec2 uv = nearest(p);
+        return normal(uv.x(), uv.y());
+    }
+
+    @Override
+    public double scaleAt(Vec3 p) {
+        return Math.max(1e-4, tightest);
+    }
+
+    @Override
+    public Frame frame() {
+        return frame;
+    }
+
+    @Override
+    public NurbsSurface placed(Frame f) {
+        return mapped(f::point);
+    }
+
+    /** The surface with every pole mapped by an affine map. */
+    public NurbsSurface mapped(UnaryOperator<Vec3> map) {
+        return new NurbsSurface(
+                degreeU,
+                degreeV,
+                knotsU,
+                knotsV,
+                poles.stream().map(r -> r.stream().map(map).toList()).toList(),
+                weights);
+    }
+
+    /** The same surface with its parameters exchanged; its normal turns round. */
+    public static List<List<Vec3>> exchanged(List<List<Vec3>> poles) {
+        List<List<Vec3>> out = new ArrayList<>();
+        for (int j = 0; j < poles.get(0).size(); j++) {
+            List<Vec3> row = new ArrayList<>();
+            for (List<Vec3> p : poles) {
+                row.add(p.get(j));
+            }
+            out.add(row);
+        }
+        return out;
+    }
+
+    @Override
+    public boolean canonical() {
+        return false;
+    }
+
+    @Override
+    public String kind() {
+        return "spline surface";
+    }
+}

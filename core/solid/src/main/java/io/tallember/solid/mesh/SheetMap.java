@@ -1,0 +1,121 @@
+package io.tallember.solid.mesh;
+
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Region;
+import java.util.ArrayList;
+import java.util.List;
+
+/** A revolved or spline surface laid out by its parameters, each stretched to its mean length, with a net of inner points. */
+final class SheetMap implements Flat {
+    private static final int SAMPLES = 12;
+    private static final int MOST = 300;
+
+    private final Surface surface;
+    private final double[] span;
+    private final double sx;
+    private final double sy;
+    private final int across;
+    private final int along;
+    private final double spacing;
+
+    SheetMap(Face face, MeshQuality quality) {
+        surface = face.surface();
+        span = Region.spanned(surface, face.loops().stream().map(Loop::coedges).toList());
+        double lengthU = 0;
+        double lengthV = 0;
+        double bendU = Double.POSITIVE_INFINITY;
+        double bendV = Double.POSITIVE_INFINITY;
+        for (int i = 0; i <= SAMPLES; i++) {
+            for (int j = 0; j <= SAMPLES; j++) {
+                double u = u(i / (double) SAMPLES);
+                double v = v(j / (double) SAMPLES);
+                lengthU += surface.du(u, v).length();
+                lengthV += surface.dv(u, v).length();
+                bendU = Math.min(bendU, bend(surface, u, v, (span[1] - span[0]) * 1e-4, 0));
+                bendV = Math.min(bendV, bend(surface, u, v, 0, (span[3] - span[2]) * 1e-4));
+            }
+        }
+        int n = (SAMPLES + 1) * (SAMPLES + 1);
+        double wide = lengthU / n * (span[1] - span[0]);
+        double high = lengthV / n * (span[3] - span[2]);
+        across = steps(wide, bendU, quality);
+        along = steps(high, bendV, quality);
+        spacing = Math.min(wide / across, high / along);
+        // triangles as slender as the bends are unlike
+        sx = across / (span[1] - span[0]) / Math.max(across, along);
+        sy = along / (span[3] - span[2]) / Math.max(across, along);
+    }
+
+    private static int steps(double length, double bend, MeshQuality quality) {
+        double r = Math.min(bend, 1e6);
+        return (int) Math.max(1, Math.min(MOST, Math.ceil(1.3 * length / (quality.step(r) * r))));
+    }
+
+    /** The radius of the bend of the surface along a step of its parameters. */
+    private static double bend(Surface s, double u, double v, double hu, double hv) {
+        Vec3 a = s.normal(u - hu, v - hv);
+        Vec3 b = s.normal(u + hu, v + hv);
+        double turn = a.minus(b).length();
+        double way = s.point(u - hu, v - hv).distance(s.point(u + hu, v + hv));
+        return turn > 1e-12 ? way / turn : Double.POSITIVE_INFINITY;
+    }
+
+    /** The least radius of the bends over a face, along either parameter. */
+    static double tightest(Surface s, Face face) {
+        double[] d = Region.spanned(s, face.loops().stream().map(Loop::coedges).toList());
+        double least = 1e9;
+        for (int i = 0; i <= 4 * SAMPLES; i++) {
+            double u = d[0] + (d[1] - d[0]) * i / (4 * SAMPLES);
+            for (int j = 0; j <= SAMPLES; j++) {
+                double v = d[2] + (d[3] - d[2]) * j / SAMPLES;
+                least = Math.min(least, bend(s, u, v, (d[1] - d[0]) * 1e-4, 0));
+                least = Math.min(least, bend(s, u, v, 0, (d[3] - d[2]) * 1e-4));
+            }
+        }
+        return Math.max(least, 1e-3);
+    }
+
+    private double u(double f) {
+        return span[0] + (span[1] - span[0]) * f;
+    }
+
+    private double v(double f) {
+        return span[2] + (span[3] - span[2]) * f;
+    }
+
+    @Override
+    public double period() {
+        return surface.uPeriod() * sx;
+    }
+
+    @Override
+    public Corner corner(Vec3 p, int point) {
+        Vec2 uv = surface.project(p);
+        return new Corner((uv.x() - span[0]) * sx, (uv.y() - span[2]) * sy, point);
+    }
+
+    @Override
+    public List<Vec3> inner() {
+        List<Vec3> out = new ArrayList<>();
+        for (int i = 0; i < across; i++) {
+            for (int j = 0; j < along; j++) {
+                out.add(surface.point(u((i + 0.5) / across), v((j + 0.5) / along)));
+            }
+        }
+        return out;
+    }
+
+    @Override
+    public double spacing() {
+        return spacing;
+    }
+
+    @Override
+    public Vec3 place(Corner c) {
+        return surface.point(c.x() / sx + span[0], c.y() / sy + span[2]);
+    }
+}
