@@ -5,9 +5,13 @@ import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -160,6 +164,9 @@ public final class StepWriter {
             int at = placement(c.frame().movedAlongZ(lift));
             return put("CONICAL_SURFACE(''," + ref(at) + "," + c.radiusAt(lift) + "," + c.angle() + ")");
         }
+        if (s instanceof NurbsSurface n) {
+            return splineSurface(n);
+        }
         int at = placement(s.frame());
         if (s instanceof Cylinder c) {
             return put("CYLINDRICAL_SURFACE(''," + ref(at) + "," + c.radius() + ")");
@@ -169,6 +176,17 @@ public final class StepWriter {
         }
         if (s instanceof Torus t) {
             return put("TOROIDAL_SURFACE(''," + ref(at) + "," + t.major() + "," + t.minor() + ")");
+        }
+        if (s instanceof Extrusion e) {
+            int along = put("VECTOR(''," + ref(direction(e.frame().z())) + ",1.)");
+            int base = curve(e.base().placed(e.frame()));
+            return put("SURFACE_OF_LINEAR_EXTRUSION(''," + ref(base) + "," + ref(along) + ")");
+        }
+        if (s instanceof Revolution r) {
+            int origin = point(r.frame().origin());
+            int axis = put("AXIS1_PLACEMENT(''," + ref(origin) + "," + ref(direction(r.frame().z())) + ")");
+            int meridian = curve(r.meridian().placed(r.frame()));
+            return put("SURFACE_OF_REVOLUTION(''," + ref(meridian) + "," + ref(axis) + ")");
         }
         return put("PLANE(''," + ref(at) + ")");
     }
@@ -194,8 +212,75 @@ public final class StepWriter {
         if (c instanceof Circle k) {
             return put("CIRCLE(''," + ref(placement(k.frame())) + "," + k.radius() + ")");
         }
+        if (c instanceof Nurbs n) {
+            List<List<String>> k = knots(n.knots());
+            List<Integer> poles = n.poles().stream().map(this::point).toList();
+            String closed = flag(n.point(n.lo()).distance(n.point(n.hi())) < 1e-9);
+            String plain = n.degree() + "," + refs(poles) + ",.UNSPECIFIED.," + closed + ",.F.";
+            String counts = list(k.get(0)) + "," + list(k.get(1)) + ",.UNSPECIFIED.";
+            if (!n.rational()) {
+                return put("B_SPLINE_CURVE_WITH_KNOTS(''," + plain + "," + counts + ")");
+            }
+            return put("(BOUNDED_CURVE()B_SPLINE_CURVE(" + plain + ")B_SPLINE_CURVE_WITH_KNOTS(" + counts
+                    + ")CURVE()GEOMETRIC_REPRESENTATION_ITEM()RATIONAL_B_SPLINE_CURVE(" + numbers(n.weights())
+                    + ")REPRESENTATION_ITEM(''))");
+        }
+        if (c instanceof IntersectionCurve k) {
+            return spline(Spline.fitted(k, k.whole()));
+        }
         Ellipse k = (Ellipse) c;
         return put("ELLIPSE(''," + ref(placement(k.frame())) + "," + k.a() + "," + k.b() + ")");
+    }
+
+    /** How many times each knot is there, and the different knots. */
+    private static List<List<String>> knots(double[] knots) {
+        List<String> counts = new ArrayList<>();
+        List<String> values = new ArrayList<>();
+        for (int i = 0; i < knots.length; ) {
+            int n = 1;
+            while (i + n < knots.length && knots[i + n] == knots[i]) {
+                n++;
+            }
+            counts.add(String.valueOf(n));
+            values.add(String.valueOf(knots[i]));
+            i += n;
+        }
+        return List.of(counts, values);
+    }
+
+    private static String list(List<String> items) {
+        return "(" + String.join(",", items) + ")";
+    }
+
+    private static String numbers(double[] values) {
+        return list(java.util.Arrays.stream(values).mapToObj(String::valueOf).toList());
+    }
+
+    private int splineSurface(NurbsSurface n) {
+        List<List<String>> ku = knots(n.knotsU());
+        List<List<String>> kv = knots(n.knotsV());
+        List<String> rows = new ArrayList<>();
+        List<String> weights = new ArrayList<>();
+        boolean rational = false;
+        for (int i = 0; i < n.poles().size(); i++) {
+            rows.add(refs(n.poles().get(i).stream().map(this::point).toList()));
+            double[] w = new double[n.poles().get(i).size()];
+            for (int j = 0; j < w.length; j++) {
+                w[j] = n.weight(i, j);
+                rational |= w[j] != n.weight(0, 0);
+            }
+            weights.add(numbers(w));
+        }
+        String plain = n.degreeU() + "," + n.degreeV() + "," + list(rows) + ",.UNSPECIFIED.," + flag(n.uPeriod() > 0)
+                + ",.F.,.F.";
+        String counts = list(ku.get(0)) + "," + list(kv.get(0)) + "," + list(ku.get(1)) + "," + list(kv.get(1))
+                + ",.UNSPECIFIED.";
+        if (!rational) {
+            return put("B_SPLINE_SURFACE_WITH_KNOTS(''," + plain + "," + counts + ")");
+        }
+        return put("(BOUNDED_SURFACE()B_SPLINE_SURFACE(" + plain + ")B_SPLINE_SURFACE_WITH_KNOTS(" + counts
+                + ")GEOMETRIC_REPRESENTATION_ITEM()RATIONAL_B_SPLINE_SURFACE(" + list(weights)
+                + ")REPRESENTATION_ITEM('')SURFACE())");
     }
 
     private int spline(Spline s) {
