@@ -184,7 +184,8 @@ public final class StepWriter {
         }
         if (s instanceof Revolution r) {
             int origin = point(r.frame().origin());
-            int axis = put("AXIS1_PLACEMENT(''," + ref(origin) + "," + ref(direction(r.frame().z())) + ")");
+            int axis = put("AXIS1_PLACEMENT(''," + ref(origin) + ","
+                    + ref(direction(r.frame().z())) + ")");
             int meridian = curve(r.meridian().placed(r.frame()));
             return put("SURFACE_OF_REVOLUTION(''," + ref(meridian) + "," + ref(axis) + ")");
         }

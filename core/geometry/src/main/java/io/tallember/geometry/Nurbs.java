@@ -11,6 +11,8 @@ import java.util.function.UnaryOperator;
 public final class Nurbs implements Curve {
     private static final double TURN = 0.2;
     private static final int DEEPEST = 12;
+    /** Cosine of the turn, a tenth of a degree, from which a kink is a corner; fitted splines have smaller ones. */
+    private static final double CORNER = 1 - 1.5e-6;
 
     private final int degree;
     private final double[] knots;
@@ -51,7 +53,7 @@ public final class Nurbs implements Curve {
             Vec3 p = Knots.point(after[0]);
             Vec3 in = Knots.first(p, before[0], before[1]);
             Vec3 out = Knots.first(p, after[0], after[1]);
-            if (in.length() > 1e-9 && out.length() > 1e-9 && in.unit().dot(out.unit()) < 1 - 1e-8) {
+            if (in.length() > 1e-9 && out.length() > 1e-9 && in.unit().dot(out.unit()) < CORNER) {
                 throw new GeometryException(
                         GeometryException.Reason.DEGENERATE, "A spline with a corner inside must be cut there.");
             }

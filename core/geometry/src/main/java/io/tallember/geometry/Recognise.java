@@ -49,10 +49,7 @@ public final class Recognise {
         if (z.length() < 1e-6 * ab.length() * ac.length()) {
             return Optional.empty();
         }
-        Vec3 to = z.cross(ab)
-                .times(ac.dot(ac))
-                .plus(ab.dot(ab), ac.cross(z))
-                .times(1 / (2 * z.dot(z)));
+        Vec3 to = z.cross(ab).times(ac.dot(ac)).plus(ab.dot(ab), ac.cross(z)).times(1 / (2 * z.dot(z)));
         Vec3 centre = a.plus(to);
         double r = to.length();
         Frame f = Frame.of(centre, z, a.minus(centre));
@@ -87,8 +84,8 @@ public final class Recognise {
         if (s.poles().stream().allMatch(row -> row.stream().allMatch(p -> Math.abs(plane.signedDistance(p)) <= near))) {
             return Optional.of(plane);
         }
-        for (Optional<? extends Surface> found : List.of(
-                r.sphere(points, normals), r.cylinder(points, normals), r.cone(points, normals))) {
+        for (Optional<? extends Surface> found :
+                List.of(r.sphere(points, normals), r.cylinder(points, normals), r.cone(points, normals))) {
             if (found.isPresent() && r.passes(found.get(), points)) {
                 return Optional.of(found.get());
             }

@@ -90,6 +90,19 @@ public sealed interface Surface permits Plane, Cylinder, Cone, Sphere, Torus, Ex
         return gradient(p);
     }
 
+    /** How the parameters change along a tangent direction; zero where u has no meaning, at a cone's apex or a pole. */
+    default Vec2 rates(double u, double v, Vec3 along) {
+        Vec3 du = du(u, v);
+        Vec3 dv = dv(u, v);
+        double a = du.dot(du);
+        double b = du.dot(dv);
+        double c = dv.dot(dv);
+        double p = along.dot(du);
+        double q = along.dot(dv);
+        double det = a * c - b * b;
+        return a < 1e-20 || det <= 0 ? new Vec2(0, q / c) : new Vec2((c * p - b * q) / det, (a * q - b * p) / det);
+    }
+
     /** The angle of (x, y), in [0, 2 pi). */
     static double angle(double x, double y) {
         double a = Math.atan2(y, x);

@@ -78,10 +78,7 @@ final class Unrolled {
 
     /** The direction of a piece in the parameters. */
     private Vec2 travel(Piece piece, double t, Vec2 q) {
-        Vec3 d = piece.travel(t);
-        Vec3 du = surface.du(q.x(), q.y());
-        Vec3 dv = surface.dv(q.x(), q.y());
-        return new Vec2(d.dot(du) / Math.max(du.dot(du), 1e-18), d.dot(dv) / dv.dot(dv));
+        return surface.rates(q.x(), q.y(), piece.travel(t));
     }
 
     /** What was found nearest: inside or outside; or, when it is a corner, the corner. */

@@ -9,6 +9,8 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -18,6 +20,7 @@ import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Primitive;
 import io.tallember.solid.sweep.Revolve;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -60,7 +63,7 @@ class FreeformTest {
     /** A cam: a closed cubic spline through eight places round the origin. */
     static Nurbs camLine() {
         int n = 8;
-        List<Vec3> poles = new java.util.ArrayList<>();
+        List<Vec3> poles = new ArrayList<>();
         double[] knots = new double[n + 3 + 4];
         for (int i = 0; i < n + 3; i++) {
             double a = 2 * Math.PI * i / n;
@@ -104,6 +107,79 @@ class FreeformTest {
                 TOL);
     }
 
+    private static final double[][] HEIGHT = {{10, 12, 9, 10}, {11, 16, 8, 12}, {9, 13, 15, 10}, {10, 9, 12, 11}};
+
+    /** A square block, 30 by 30, under a bicubic spline surface whose volume is the mean of its poles' heights times its base. */
+    static Body pillow() {
+        double[] k = {0, 0, 0, 0, 1, 1, 1, 1};
+        List<List<Vec3>> poles = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            List<Vec3> row = new ArrayList<>();
+            for (int j = 0; j < 4; j++) {
+                row.add(new Vec3(10 * i - 15, 10 * j - 15, HEIGHT[i][j]));
+            }
+            poles.add(row);
+        }
+        double[][] w = new double[4][4];
+        for (double[] r : w) {
+            java.util.Arrays.fill(r, 1);
+        }
+        NurbsSurface top = new NurbsSurface(3, 3, k, k, poles, w);
+        List<List<Vec3>> across = NurbsSurface.exchanged(poles);
+        Nurbs[] rim = {
+            Nurbs.of(3, k, across.get(0)),
+            Nurbs.of(3, k, poles.get(3)),
+            Nurbs.of(3, k, across.get(3)).reversed(),
+            Nurbs.of(3, k, poles.get(0)).reversed()
+        };
+        Vertex[] low = new Vertex[4];
+        Vertex[] high = new Vertex[4];
+        for (int i = 0; i < 4; i++) {
+            Vec3 p = rim[i].point(0);
+            high[i] = new Vertex(p, 1e-6);
+            low[i] = new Vertex(new Vec3(p.x(), p.y(), 0), 1e-6);
+        }
+        Edge[] up = new Edge[4];
+        Edge[] base = new Edge[4];
+        Edge[] over = new Edge[4];
+        for (int i = 0; i < 4; i++) {
+            int j = (i + 1) % 4;
+            up[i] = line(low[i], high[i]);
+            base[i] = line(low[i], low[j]);
+            over[i] = new Edge(rim[i], rim[i].whole(), high[i], high[j], 1e-6);
+        }
+        List<Face> faces = new ArrayList<>();
+        List<Coedge> bottom = new ArrayList<>();
+        List<Coedge> lid = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            int j = (i + 1) % 4;
+            Vec3 along = low[j].point().minus(low[i].point());
+            Plane side = new Plane(Frame.of(low[i].point(), along.cross(Vec3.Z), along));
+            faces.add(face(
+                    side,
+                    List.of(
+                            new Coedge(base[i], true),
+                            new Coedge(up[j], true),
+                            new Coedge(over[i], false),
+                            new Coedge(up[i], false)),
+                    "side" + i));
+            bottom.add(0, new Coedge(base[i], false));
+            lid.add(new Coedge(over[i], true));
+        }
+        faces.add(face(new Plane(Frame.of(Vec3.ZERO, Vec3.Z.negated())), bottom, "bottom"));
+        faces.add(face(top, lid, "top"));
+        return new Body(List.of(new Shell(faces)));
+    }
+
+    private static Edge line(Vertex a, Vertex b) {
+        Line l = Line.through(a.point(), b.point());
+        return new Edge(l, new Interval(0, a.point().distance(b.point())), a, b, 1e-6);
+    }
+
+    private static Face face(io.tallember.geometry.Surface s, List<Coedge> loop, String name) {
+        return new Face(s, true, List.of(new Loop(loop)), List.of(new Origin("s1", name, "r")));
+    }
+
     record Named(String name, Body body, double volume) {
         @Override
         public String toString() {
@@ -123,6 +199,14 @@ class FreeformTest {
                 new Named("parabola prism", parabola(), parabola * 10),
                 new Named("vase", vase(2 * Math.PI), 2 * Math.PI * first),
                 new Named("part of a vase", vase(1.5), 1.5 * first),
+                new Named(
+                        "block under a spline surface",
+                        pillow(),
+                        900
+                                * java.util.Arrays.stream(HEIGHT)
+                                        .flatMapToDouble(java.util.Arrays::stream)
+                                        .average()
+                                        .orElse(0)),
                 new Named("oval ring", ovalRing(2 * Math.PI), oval),
                 new Named("part of an oval ring", ovalRing(2), oval / Math.PI));
     }
@@ -176,6 +260,17 @@ class FreeformTest {
                         "oval ring with a bore",
                         ovalRing(2 * Math.PI),
                         Shapes.cylinder(Frame.of(new Vec3(20.5, -20, 0.3), Vec3.Y), 2, 0, 40)),
+                new Pair(
+                        "spline surface with a bore",
+                        pillow(),
+                        Shapes.cylinder(Frame.WORLD.at(new Vec3(2, 3, -5)), 4, 0, 40)),
+                new Pair("spline surface with a slot", pillow(), Shapes.box(-20, -3, 9, 4, 3, 40)),
+                new Pair("spline surface with a cross bore", pillow(), Shapes.cylinder(side, 3, 0, 80)),
+                new Pair(
+                        "spline surface with a ball",
+                        pillow(),
+                        Primitive.sphere(Frame.WORLD.at(new Vec3(3, 1, 14)), 5, "s2", TOL)),
+                new Pair("spline surface with an oval", pillow(), oval()),
                 new Pair(
                         "sphere in an oval",
                         oval(),

@@ -77,7 +77,9 @@ final class Entities {
         if (v instanceof Double d) {
             return d;
         }
-        if (v instanceof Entity typed && typed.values().size() == 1 && typed.values().get(0) instanceof Double d) {
+        if (v instanceof Entity typed
+                && typed.values().size() == 1
+                && typed.values().get(0) instanceof Double d) {
             return d;
         }
         throw wrong(owner, e, index, "a number");
@@ -129,7 +131,7 @@ final class Entities {
     }
 
     private static StepException wrong(int owner, Entity e, int index, String what) {
-        return new StepException("Entity #" + owner + " (" + e.keyword() + ") needs " + what + " as parameter "
-                + (index + 1) + ".");
+        return new StepException(
+                "Entity #" + owner + " (" + e.keyword() + ") needs " + what + " as parameter " + (index + 1) + ".");
     }
 }

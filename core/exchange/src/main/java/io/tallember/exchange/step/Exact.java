@@ -104,8 +104,8 @@ final class Exact {
             replaced++;
             moved = Math.max(moved, worst);
         } else if (worst > GATE) {
-            throw new StepException(
-                    "The edge #" + e.id + " is " + String.format(java.util.Locale.ROOT, "%.3g", worst) + " mm off its faces.");
+            throw new StepException("The edge #" + e.id + " is " + String.format(java.util.Locale.ROOT, "%.3g", worst)
+                    + " mm off its faces.");
         } else {
             e.tolerance = worst;
         }
@@ -238,7 +238,10 @@ final class Exact {
     private void joinAtSeams() {
         for (Corner v : List.copyOf(sidesOf.keySet())) {
             List<Side> sides = List.copyOf(sidesOf.get(v));
-            if (!v.ofSeam || sides.size() != 2 || sides.get(0).closed() || sides.get(1).closed()) {
+            if (!v.ofSeam
+                    || sides.size() != 2
+                    || sides.get(0).closed()
+                    || sides.get(1).closed()) {
                 continue;
             }
             Side a = sides.get(0);

@@ -229,7 +229,8 @@ final class StepFile {
             at++;
         }
         try {
-            double d = Double.parseDouble(text.substring(start, at).replace('D', 'E').replace('d', 'e'));
+            double d = Double.parseDouble(
+                    text.substring(start, at).replace('D', 'E').replace('d', 'e'));
             if (!Double.isFinite(d)) {
                 throw wrong("a number is too large.");
             }

@@ -6,7 +6,6 @@ import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
-import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Line;
@@ -14,7 +13,6 @@ import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Recognise;
-import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
@@ -180,7 +178,8 @@ final class StepGeometry {
             try {
                 known = made(id);
             } catch (GeometryException x) {
-                throw new StepException("The surface #" + id + " (" + file.kind(id) + ") can't be used: " + x.getMessage());
+                throw new StepException(
+                        "The surface #" + id + " (" + file.kind(id) + ") can't be used: " + x.getMessage());
             }
             surfaces.put(id, known);
         }
@@ -238,7 +237,9 @@ final class StepGeometry {
             if (!(row instanceof List<?> l)) {
                 throw new StepException("The spline surface #" + id + " needs rows of poles.");
             }
-            poles.add(Entities.refs(id, plain, l, from + 2).stream().map(this::point).toList());
+            poles.add(Entities.refs(id, plain, l, from + 2).stream()
+                    .map(this::point)
+                    .toList());
         }
         int k = complex ? 0 : 8;
         double[] ku = knots(Entities.reals(id, knotted, k), Entities.reals(id, knotted, k + 2));
@@ -259,7 +260,8 @@ final class StepGeometry {
                 }
             }
         }
-        if (poles.isEmpty() || poles.stream().anyMatch(r -> r.size() != poles.get(0).size() || r.isEmpty())) {
+        if (poles.isEmpty()
+                || poles.stream().anyMatch(r -> r.size() != poles.get(0).size() || r.isEmpty())) {
             throw new StepException("The spline surface #" + id + " needs rows of equally many poles.");
         }
         NurbsSurface s;

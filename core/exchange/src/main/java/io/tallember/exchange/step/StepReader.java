@@ -74,10 +74,12 @@ public final class StepReader {
             for (Entity part : e.getValue()) {
                 placed |= part.keyword().equals("REPRESENTATION_RELATIONSHIP_WITH_TRANSFORMATION")
                         || part.keyword().equals("MAPPED_ITEM");
-                if (part.keyword().endsWith("SHAPE_REPRESENTATION") && part.values().size() == 3) {
+                if (part.keyword().endsWith("SHAPE_REPRESENTATION")
+                        && part.values().size() == 3) {
                     contexts(e.getKey(), part, contextOf);
                 }
-                if (part.keyword().equals("MANIFOLD_SOLID_BREP") || part.keyword().equals("BREP_WITH_VOIDS")) {
+                if (part.keyword().equals("MANIFOLD_SOLID_BREP")
+                        || part.keyword().equals("BREP_WITH_VOIDS")) {
                     contextOf.putIfAbsent(e.getKey(), -1);
                 }
             }

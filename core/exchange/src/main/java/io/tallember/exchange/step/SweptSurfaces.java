@@ -90,7 +90,10 @@ final class SweptSurfaces {
             double across = d.dot(f.x());
             apex = p.plus(-r / across, d);
             Vec3 up = p.minus(apex).dot(z) > 0 ? z : z.negated();
-            return new Cone(Frame.of(apex, up, f.x()), 0, Math.atan2(r, Math.abs(p.minus(apex).dot(z))));
+            return new Cone(
+                    Frame.of(apex, up, f.x()),
+                    0,
+                    Math.atan2(r, Math.abs(p.minus(apex).dot(z))));
         }
         if (c instanceof Circle k && parallel(k.frame().z(), f.y())) {
             Vec3 centre = f.local(k.frame().origin());
@@ -125,7 +128,9 @@ final class SweptSurfaces {
         return new Nurbs(
                 2,
                 new double[] {0, 0, 0, 1, 1, 2, 2, 3, 3, 4, 4, 4},
-                java.util.Arrays.stream(xy).map(q -> f.point(a * q[0], b * q[1], 0)).toList(),
+                java.util.Arrays.stream(xy)
+                        .map(q -> f.point(a * q[0], b * q[1], 0))
+                        .toList(),
                 new double[] {1, h, 1, h, 1, h, 1, h, 1});
     }
 

@@ -198,11 +198,8 @@ final class FaceIntegral {
                         to = (exchanged ? last.x() : last.y()) + lift;
                         base = from + turn.shear() * at;
                     }
-                    Vec3 d = exchanged ? s.dv(uv.x(), uv.y()) : s.du(uv.x(), uv.y());
-                    if (d.dot(d) < 1e-20) {
-                        continue; // at a cone's apex, where the column has no length
-                    }
-                    double rate = c.travel(t).dot(d) / d.dot(d);
+                    Vec2 rates = s.rates(uv.x(), uv.y(), c.travel(t));
+                    double rate = exchanged ? rates.y() : rates.x();
                     double w = side * along.weight(node, lo, hi) * rate;
                     if (w != 0) {
                         column(at, base, to, w);
