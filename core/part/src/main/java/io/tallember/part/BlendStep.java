@@ -2,6 +2,7 @@ package io.tallember.part;
 
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -32,6 +33,16 @@ public record BlendStep(
     /** With another size. */
     public BlendStep by(double s) {
         return new BlendStep(id, name, off, bevel, s, chain, edges);
+    }
+
+    @Override
+    public Optional<Measure> measure(String place) {
+        return place.equals("size") ? Optional.of(Measure.LENGTH) : Optional.empty();
+    }
+
+    @Override
+    public BlendStep sized(String place, double v) {
+        return by(v);
     }
 
     @Override

@@ -3,19 +3,10 @@ package io.tallember.part;
 import java.util.List;
 
 /** A step that moves regions of a sketch through space and makes material of what they pass. */
-public sealed interface ProfileStep extends Step permits ExtrudeStep, RevolveStep {
-    /** What becomes of the material. */
-    enum Mode {
-        BODY,
-        ADD,
-        REMOVE
-    }
-
+public sealed interface ProfileStep extends MaterialStep permits ExtrudeStep, RevolveStep {
     String sketch();
 
     List<RegionReference> regions();
-
-    Mode mode();
 
     ProfileStep with(List<RegionReference> picked);
 

@@ -1,6 +1,7 @@
 package io.tallember.part;
 
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Turns regions of a sketch about a line in the sketch.
@@ -37,6 +38,16 @@ public record RevolveStep(
     /** With another angle. */
     public RevolveStep by(double a) {
         return new RevolveStep(id, name, off, sketch, regions, axis, full, a, bothWays, flipped, mode);
+    }
+
+    @Override
+    public Optional<Measure> measure(String place) {
+        return place.equals("angle") ? Optional.of(Measure.ANGLE) : Optional.empty();
+    }
+
+    @Override
+    public RevolveStep sized(String place, double v) {
+        return by(v);
     }
 
     @Override

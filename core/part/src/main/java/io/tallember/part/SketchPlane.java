@@ -2,9 +2,15 @@ package io.tallember.part;
 
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Vec3;
+import java.util.List;
 
 /** Where a sketch lies. */
 public sealed interface SketchPlane {
+    /** The steps whose faces it lies on. */
+    default List<String> steps() {
+        return this instanceof OnFace f ? f.face().steps() : List.of();
+    }
+
     /** One of the three planes through the origin. */
     enum Base implements SketchPlane {
         /** Seen from above, x to the right. */

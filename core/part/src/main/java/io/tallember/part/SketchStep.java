@@ -21,6 +21,6 @@ public record SketchStep(String id, String name, boolean off, SketchPlane plane,
 
     @Override
     public List<String> uses() {
-        return plane instanceof SketchPlane.OnFace f ? f.face().steps() : List.of();
+        return plane.steps();
     }
 }

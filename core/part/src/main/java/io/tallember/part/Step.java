@@ -1,9 +1,10 @@
 package io.tallember.part;
 
 import java.util.List;
+import java.util.Optional;
 
 /** One entry of the build sheet. */
-public sealed interface Step permits SketchStep, ProfileStep, BlendStep {
+public sealed interface Step permits SketchStep, MaterialStep, BlendStep, SplitStep {
     String id();
 
     String name();
@@ -24,6 +25,16 @@ public sealed interface Step permits SketchStep, ProfileStep, BlendStep {
     }
 
     Step switched(boolean off);
+
+    /** What the number at a place of the step measures; nothing when it has none there. */
+    default Optional<Measure> measure(String place) {
+        return Optional.empty();
+    }
+
+    /** With another number, in mm or radians, at a place that has one. */
+    default Step sized(String place, double value) {
+        return this;
+    }
 
     /** Ids of the steps this one builds on. */
     List<String> uses();

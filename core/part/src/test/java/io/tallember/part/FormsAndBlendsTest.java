@@ -6,7 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Vec3;
 import io.tallember.part.ExtrudeStep.Extent;
-import io.tallember.part.ProfileStep.Mode;
+import io.tallember.part.ExtrudeStep.Reach;
+import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.file.PartFile;
 import io.tallember.sketch.Sketch;
@@ -112,12 +113,9 @@ class FormsAndBlendsTest {
                 false,
                 outline,
                 Pen.largest(drawn),
-                Extent.DISTANCE,
-                15,
+                Reach.of(Extent.DISTANCE, 15, null, false, false),
                 Math.toRadians(5),
                 null,
-                false,
-                false,
                 Mode.ADD)));
         double t = Math.tan(Math.toRadians(5));
         double low = 10 - 2 * 5 * t;
@@ -125,13 +123,21 @@ class FormsAndBlendsTest {
         double post10 = 10.0 / 3 * (low * low + top * top + low * top);
         assertThat(volume(s)).isCloseTo(8000 + post10, within(1e-8));
         ExtrudeStep e = (ExtrudeStep) s.document().step(id);
-        s.with(new Command.ChangeStep(e.leaning(Math.toRadians(30))));
+        s.with(new Command.ChangeStep(e.sized("taper", Math.toRadians(30))));
         assertThat(failure(s)).contains("Leaning by 30").contains("smaller angle");
         assertThatThrownBy(() -> new ExtrudeStep(
                         "", "", false, outline, Pen.largest(drawn), Extent.FACE, 9, false, false, Mode.ADD))
                 .hasMessageContaining("Pick the face");
         assertThatThrownBy(() -> new ExtrudeStep(
-                        "", "", false, outline, Pen.largest(drawn), Extent.NEXT, 9, 0.1, null, false, false, Mode.ADD))
+                        "",
+                        "",
+                        false,
+                        outline,
+                        Pen.largest(drawn),
+                        Reach.of(Extent.NEXT, 9, null, false, false),
+                        0.1,
+                        null,
+                        Mode.ADD))
                 .hasMessageContaining("Sides can lean only");
     }
 
@@ -149,12 +155,9 @@ class FormsAndBlendsTest {
                 false,
                 outline,
                 Pen.largest(drawn),
-                Extent.FACE,
-                10,
+                Reach.of(Extent.FACE, 10, roof.face(), false, false),
                 0,
-                roof.face(),
-                false,
-                false,
+                null,
                 Mode.ADD)));
         assertThat(failure(s)).isEmpty();
         double roofOnly = 20 * (20 + 10) / 2.0 * 40;

@@ -7,7 +7,7 @@ import static org.assertj.core.api.Assertions.withinPercentage;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
-import io.tallember.part.ProfileStep.Mode;
+import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;

@@ -1,6 +1,6 @@
 package io.tallember.part;
 
-import io.tallember.part.ProfileStep.Mode;
+import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Sketch;

@@ -1,6 +1,6 @@
 package io.tallember.part;
 
-import io.tallember.part.ProfileStep.Mode;
+import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.sketch.Sketch;

@@ -6,12 +6,15 @@ import io.tallember.part.BlendStep;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.FaceReference;
+import io.tallember.part.MaterialStep;
 import io.tallember.part.ProfileStep;
+import io.tallember.part.ReadyStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
 import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
+import io.tallember.part.SplitStep;
 import io.tallember.part.Step;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
@@ -21,6 +24,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
+import io.tallember.solid.sweep.Wall;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -46,12 +50,18 @@ public final class StepJson {
             for (EdgeReference e : b.edges()) {
                 put(edges.addObject().put("edge", e.key()), "point", e.point());
             }
-        } else if (step instanceof SketchStep s) {
-            if (s.plane() instanceof SketchPlane.OnFace f) {
-                put(n, "plane", f.face());
-            } else {
-                n.put("plane", Words.of((SketchPlane.Base) s.plane()));
+        } else if (step instanceof SplitStep s) {
+            put(n, s.plane());
+        } else if (step instanceof ReadyStep r) {
+            put(n, r.plane());
+            n.put("shape", Words.of(r.shape()));
+            n.putArray("at").add(r.at().x()).add(r.at().y());
+            for (int i = 0; i < r.sizes().size(); i++) {
+                n.put(r.shape().sizes().get(i), r.sizes().get(i));
             }
+            n.put("flipped", r.flipped()).put("mode", Words.of(r.mode()));
+        } else if (step instanceof SketchStep s) {
+            put(n, s.plane());
             ArrayNode entities = n.putArray("entities");
             s.sketch().entities().forEach(e -> entities.add(write(e)));
             ArrayNode constraints = n.putArray("constraints");
@@ -83,6 +93,12 @@ public final class StepJson {
         if (step instanceof SketchStep) {
             return "sketch";
         }
+        if (step instanceof SplitStep) {
+            return "split";
+        }
+        if (step instanceof ReadyStep) {
+            return "ready";
+        }
         return step instanceof BlendStep ? "blend" : step instanceof RevolveStep ? "revolve" : "extrude";
     }
 
@@ -90,14 +106,36 @@ public final class StepJson {
         if (e.extent() != ExtrudeStep.Extent.DISTANCE) {
             n.put("extent", Words.of(e.extent()));
         }
-        n.put("distance", e.distance());
+        ExtrudeStep.Reach r = e.reach();
+        n.put("distance", r.distance());
+        if (r.back() > 0) {
+            n.put("back", r.back());
+        }
+        if (r.from() != null) {
+            put(n, "from", r.from());
+        }
         if (e.taper() != 0) {
             n.put("taper", e.taper());
         }
-        if (e.target() != null) {
-            put(n, "target", e.target());
+        if (r.target() != null) {
+            put(n, "target", r.target());
         }
-        n.put("bothWays", e.bothWays()).put("flipped", e.flipped());
+        if (r.gap() != 0) {
+            n.put("gap", r.gap());
+        }
+        if (e.thin() != null) {
+            n.put("thickness", e.thin().thickness())
+                    .put("side", Words.of(e.thin().side()));
+        }
+        n.put("bothWays", r.bothWays()).put("flipped", r.flipped());
+    }
+
+    private static void put(ObjectNode n, SketchPlane plane) {
+        if (plane instanceof SketchPlane.OnFace f) {
+            put(n, "plane", f.face());
+        } else {
+            n.put("plane", Words.of((SketchPlane.Base) plane));
+        }
     }
 
     private static void put(ObjectNode n, String name, FaceReference f) {
@@ -174,19 +212,29 @@ public final class StepJson {
                     f.list("edges").stream().map(StepJson::edge).toList());
         }
         if (kind.equals("extrude")) {
-            return new ExtrudeStep(
+            return extrude(id, name, off, f, typed, place);
+        }
+        if (kind.equals("split")) {
+            return new SplitStep(id, name, off, plane(f));
+        }
+        if (kind.equals("ready")) {
+            ReadyStep.Shape shape = f.oneOf("shape", ReadyStep.Shape.class);
+            List<Double> sizes = shape.sizes().stream()
+                    .map(s -> f.size(s, typed, place + "/" + s, false))
+                    .toList();
+            Vec2 at = f.has("at")
+                    ? f.vec2("at")
+                    : new Vec2(f.size("x", typed, place + "/x", false), f.size("y", typed, place + "/y", false));
+            return new ReadyStep(
                     id,
                     name,
                     off,
-                    f.text("sketch"),
-                    regions(f),
-                    f.has("extent") ? f.oneOf("extent", ExtrudeStep.Extent.class) : ExtrudeStep.Extent.DISTANCE,
-                    f.positive("distance", typed, place + "/distance"),
-                    f.has("taper") ? f.size("taper", typed, place + "/taper", true) : 0,
-                    f.has("target") ? face(f.part("target", "face")) : null,
-                    f.flag("bothWays"),
+                    shape,
+                    plane(f),
+                    at,
+                    sizes,
                     f.flag("flipped"),
-                    f.oneOf("mode", ProfileStep.Mode.class));
+                    f.oneOf("mode", MaterialStep.Mode.class));
         }
         if (kind.equals("revolve")) {
             return new RevolveStep(
@@ -200,9 +248,35 @@ public final class StepJson {
                     f.size("angle", typed, place + "/angle", true),
                     f.flag("bothWays"),
                     f.flag("flipped"),
-                    f.oneOf("mode", ProfileStep.Mode.class));
+                    f.oneOf("mode", MaterialStep.Mode.class));
         }
         throw Refusal.of("A step can't be of the kind " + Refusal.quoted(kind) + ".");
+    }
+
+    private static ExtrudeStep extrude(String id, String name, boolean off, Fields f, Typed typed, String place) {
+        ExtrudeStep.Reach reach = new ExtrudeStep.Reach(
+                f.has("extent") ? f.oneOf("extent", ExtrudeStep.Extent.class) : ExtrudeStep.Extent.DISTANCE,
+                f.positive("distance", typed, place + "/distance"),
+                f.has("back") ? f.size("back", typed, place + "/back", false) : 0,
+                f.has("from") ? face(f.part("from", "face")) : null,
+                f.has("target") ? face(f.part("target", "face")) : null,
+                f.has("gap") ? f.size("gap", typed, place + "/gap", false) : 0,
+                f.flag("bothWays"),
+                f.flag("flipped"));
+        ExtrudeStep.Thin thin = f.has("thickness")
+                ? new ExtrudeStep.Thin(
+                        f.positive("thickness", typed, place + "/thickness"), f.oneOf("side", Wall.Side.class))
+                : null;
+        return new ExtrudeStep(
+                id,
+                name,
+                off,
+                f.text("sketch"),
+                regions(f),
+                reach,
+                f.has("taper") ? f.size("taper", typed, place + "/taper", true) : 0,
+                thin,
+                f.oneOf("mode", MaterialStep.Mode.class));
     }
 
     private static SketchPlane plane(Fields f) {

@@ -5,7 +5,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
-import io.tallember.part.ProfileStep;
+import io.tallember.part.MaterialStep;
 import io.tallember.solid.Body;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.fuse.Fuse;
@@ -32,13 +32,14 @@ final class Material {
         this.before = before;
     }
 
-    static Stand apply(ProfileStep step, String word, List<Body> tools, Stand before) {
+    static Stand apply(MaterialStep step, String word, List<Body> tools, Stand before) {
         Material m = new Material(step.id(), word, before);
         return before.with(
                 switch (step.mode()) {
                     case BODY -> m.bodies(tools);
                     case ADD -> m.added(tools);
                     case REMOVE -> m.removed(tools);
+                    case COMMON -> m.common(tools);
                 });
     }
 
@@ -176,6 +177,27 @@ final class Material {
                     Reason.NO_CONTACT,
                     "The " + word
                             + " doesn't reach a body, so it would remove nothing. Make it longer or turn its direction.");
+        }
+        return out;
+    }
+
+    private List<PartBody> common(List<Body> tools) {
+        List<PartBody> out = new ArrayList<>();
+        for (PartBody b : before.bodies()) {
+            try {
+                name(Fuse.intersect(List.of(b.body()), tools, TOL), b.id(), out);
+            } catch (GeometryException e) {
+                if (e.reason() != Reason.EMPTY_RESULT) {
+                    throw e;
+                }
+            }
+        }
+        if (out.isEmpty()) {
+            throw new GeometryException(
+                    Reason.NO_CONTACT,
+                    "The " + word
+                            + " has nothing in common with a body, so nothing would be left. Make it reach a body, or"
+                            + " choose what becomes of it anew.");
         }
         return out;
     }

@@ -4,6 +4,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Vec2;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.RegionReference;
 import io.tallember.sketch.regions.Gap;
@@ -15,7 +16,7 @@ import java.util.Locale;
 /** The regions that a step picked, found again in its sketch as it is now. */
 final class Profiles {
     /** A profile and the id of the pick it comes from. */
-    record Named(Profile profile, String id) {}
+    record Named(Profile profile, String id, Vec2 inside) {}
 
     private final PlacedSketch placed;
     private final List<Named> all = new ArrayList<>();
@@ -34,7 +35,8 @@ final class Profiles {
         Profiles p = new Profiles(placed, notes);
         for (RegionReference ref : step.regions()) {
             Region region = p.find(ref, placed);
-            p.all.add(new Named(new Profile(placed.frame(), region.outer(), region.holes(), region.name()), ref.id()));
+            Profile profile = new Profile(placed.frame(), region.outer(), region.holes(), region.name());
+            p.all.add(new Named(profile, ref.id(), region.inside()));
         }
         return p;
     }

@@ -4,8 +4,10 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.part.BlendStep;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.PartDocument;
+import io.tallember.part.ReadyStep;
 import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchStep;
+import io.tallember.part.SplitStep;
 import io.tallember.part.Step;
 import io.tallember.part.rebuild.StepOutcome.Status;
 import java.util.ArrayList;
@@ -95,6 +97,12 @@ public final class Rebuild {
         }
         if (s instanceof BlendStep b) {
             return BuildBlend.build(b, before, notes);
+        }
+        if (s instanceof SplitStep k) {
+            return BuildSplit.build(k, before, notes);
+        }
+        if (s instanceof ReadyStep r) {
+            return BuildReady.build(r, before, notes);
         }
         return s instanceof RevolveStep r
                 ? BuildRevolve.build(r, before, notes)

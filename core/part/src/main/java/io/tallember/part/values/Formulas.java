@@ -1,11 +1,9 @@
 package io.tallember.part.values;
 
 import io.tallember.geometry.GeometryException;
-import io.tallember.part.BlendStep;
-import io.tallember.part.ExtrudeStep;
+import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
-import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
@@ -121,20 +119,13 @@ public final class Formulas {
             if (step.isEmpty()) {
                 continue;
             }
-            if (step.get() instanceof RevolveStep r && place[1].equals("angle")) {
+            Optional<Measure> measure = step.get().measure(place[1]);
+            if (measure.isPresent()) {
                 kept.put(e.getKey(), e.getValue());
-                out = out.replaced(r.by(angle(e.getValue(), doc)));
-            } else if (step.get() instanceof BlendStep b && place[1].equals("size")) {
-                kept.put(e.getKey(), e.getValue());
-                out = out.replaced(b.by(length(e.getValue(), doc)));
-            } else if (step.get() instanceof ExtrudeStep x && place[1].equals("taper")) {
-                kept.put(e.getKey(), e.getValue());
-                out = out.replaced(x.leaning(angle(e.getValue(), doc)));
-            } else if (step.get() instanceof ExtrudeStep x && place[1].equals("distance")) {
-                kept.put(e.getKey(), e.getValue());
-                double d = length(e.getValue(), doc);
-                if (d != x.distance()) {
-                    out = out.replaced(x.by(d));
+                double v = measure.get() == Measure.ANGLE ? angle(e.getValue(), doc) : length(e.getValue(), doc);
+                Step sized = step.get().sized(place[1], v);
+                if (!sized.equals(step.get())) {
+                    out = out.replaced(sized);
                 }
             } else if (step.get() instanceof SketchStep s
                     && s.sketch().constraint(place[1]).isPresent()) {

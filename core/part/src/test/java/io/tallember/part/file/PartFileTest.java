@@ -5,9 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.part.Command;
+import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Pen;
-import io.tallember.part.ProfileStep.Mode;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.Unit;

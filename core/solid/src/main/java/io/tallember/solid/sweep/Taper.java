@@ -13,8 +13,6 @@ import io.tallember.geometry.Profile;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
-import io.tallember.geometry.intersect.CurveCurve;
-import io.tallember.geometry.intersect.Meeting;
 import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
@@ -97,76 +95,15 @@ public final class Taper {
                         what));
     }
 
-    private Profile.Edge moved(Profile.Edge e) {
-        double by = Math.abs(height) * Math.tan(angle);
-        if (e.curve() instanceof Line l) {
-            Vec3 along = e.end().minus(e.start()).unit();
-            Vec3 in = new Vec3(-along.y(), along.x(), 0);
-            return new Profile.Edge(
-                    new Line(l.origin().plus(by, in), l.direction()), e.range(), e.forward(), e.source());
-        }
-        if (!(e.curve() instanceof Circle c)) {
-            throw new GeometryException(
-                    GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                    "Only lines, arcs and circles can be given leaning sides yet; " + e.source()
-                            + " is something else.");
-        }
-        boolean inside = e.forward() == (c.frame().z().z() > 0);
-        double r = c.radius() - (inside ? by : -by);
-        if (!(r > tol.linear())) {
-            throw eaten(e.source());
-        }
-        return new Profile.Edge(new Circle(c.frame(), r), e.range(), e.forward(), e.source());
-    }
-
-    private static Vec3 along(Profile.Edge e, boolean atStart) {
-        double t = atStart == e.forward() ? e.range().lo() : e.range().hi();
-        Vec3 d = e.curve().derivative(t).unit();
-        return e.forward() ? d : d.negated();
-    }
-
-    private boolean smooth(Profile.Edge before, Profile.Edge after) {
-        return along(before, false).cross(along(after, true)).length() < 1e-7;
-    }
-
-    /** The far end of the corner between two edges. */
-    private Vec3 corner(Profile.Edge before, Profile.Edge after, Profile.Edge movedBefore, Profile.Edge movedAfter) {
-        Vec3 p = after.start();
-        double by = Math.abs(height) * Math.tan(angle);
-        Vec3 d = along(after, true);
-        Vec3 in = p.plus(by, new Vec3(-d.y(), d.x(), 0));
-        if (smooth(before, after)) {
-            return in;
-        }
-        Vec3 best = null;
-        for (Meeting m : CurveCurve.meet(
-                movedBefore.curve(), all(movedBefore.curve()), movedAfter.curve(), all(movedAfter.curve()), tol)) {
-            Vec3 q = movedBefore.curve().point(m.t());
-            if (best == null || q.distance(in) < best.distance(in)) {
-                best = q;
-            }
-        }
-        if (best == null) {
-            throw eaten(after.source());
-        }
-        return best;
-    }
-
-    private static Interval all(Curve c) {
-        return c.period() > 0 ? new Interval(0, c.period()) : new Interval(-2 * Tolerance.REACH, 2 * Tolerance.REACH);
-    }
-
     private void wall(List<Profile.Edge> loop) {
         int n = loop.size();
         boolean closed = n == 1;
-        List<Profile.Edge> moved = loop.stream().map(this::moved).toList();
+        double by = Math.abs(height) * Math.tan(angle);
+        List<Profile.Edge> moved = Inset.of(loop, by, true, tol, this::eaten);
         Vertex[] low = new Vertex[n];
         Vertex[] high = new Vertex[n];
         for (int i = 0; i < n; i++) {
-            Profile.Edge before = loop.get((i + n - 1) % n);
-            Vec3 far = closed
-                    ? moved.get(0).start()
-                    : corner(before, loop.get(i), moved.get((i + n - 1) % n), moved.get(i));
+            Vec3 far = moved.get(i).start();
             low[i] = new Vertex(world(loop.get(i).start(), 0), tol.linear());
             high[i] = new Vertex(world(far, height), tol.linear());
         }
@@ -184,7 +121,7 @@ public final class Taper {
                     ? null
                     : rise(loop.get((i + n - 1) % n), e, sides[(i + n - 1) % n], sides[i], low[i], high[i]);
             lowEdge[i] = edge(e.curve().placed(profile.frame()), e.range(), e.forward(), low[i], low[j]);
-            highEdge[i] = farEdge(moved.get(i), high[i], high[j], closed);
+            highEdge[i] = farEdge(moved.get(i), high[i], high[j]);
         }
         List<Coedge> bottom = new ArrayList<>();
         List<Coedge> top = new ArrayList<>();
@@ -233,24 +170,9 @@ public final class Taper {
         return forward ? new Edge(c, range, from, to, tol.linear()) : new Edge(c, range, to, from, tol.linear());
     }
 
-    private Edge farEdge(Profile.Edge m, Vertex from, Vertex to, boolean closed) {
+    private Edge farEdge(Profile.Edge m, Vertex from, Vertex to) {
         Curve c = m.curve().placed(profile.frame().movedAlongZ(height));
-        if (closed) {
-            return edge(c, m.range(), m.forward(), from, to);
-        }
-        double a = c.project(m.forward() ? from.point() : to.point());
-        double b = c.project(m.forward() ? to.point() : from.point());
-        if (c.period() > 0) {
-            double length = m.range().length();
-            b = new Interval(a, a + c.period()).unwrap(b, c.period(), 0);
-            if (Math.abs(b - a - length) > Math.min(length, Math.PI) + 0.5) {
-                throw eaten(m.source());
-            }
-        }
-        if (!(b - a > tol.linear() / c.derivative(a).length())) {
-            throw eaten(m.source());
-        }
-        return edge(c, new Interval(a, b), m.forward(), from, to);
+        return edge(c, m.range(), m.forward(), from, to);
     }
 
     private Surface side(Profile.Edge e) {
@@ -277,7 +199,7 @@ public final class Taper {
     private Edge rise(Profile.Edge before, Profile.Edge after, Surface a, Surface b, Vertex low, Vertex high) {
         Line straight = Line.through(low.point(), high.point());
         double length = low.point().distance(high.point());
-        if (smooth(before, after) || a instanceof Plane && b instanceof Plane) {
+        if (Inset.smooth(before, after) || a instanceof Plane && b instanceof Plane) {
             return new Edge(straight, new Interval(0, length), low, high, tol.linear());
         }
         Box3 where = Box3.of(low.point(), high.point()).grown(0.1 * length);

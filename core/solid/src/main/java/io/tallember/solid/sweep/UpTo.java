@@ -98,6 +98,53 @@ public final class UpTo {
                 .orElseThrow();
     }
 
+    /**
+     * The piece of an over-long prism between two surfaces carried on without end.
+     *
+     * @param to null for up to the prism's own end
+     * @param inside a point of the wanted piece
+     * @throws GeometryException NO_CONTACT when a surface doesn't cross the whole prism
+     */
+    public static List<Body> between(
+            Body prism, Surface from, Surface to, Vec3 inside, String region, String step, Tolerance tol) {
+        UpTo u = new UpTo(prism, region, step, false, tol);
+        List<Body> out = u.side(List.of(prism), from, inside, step + ".from");
+        if (to != null) {
+            out = u.side(out, to, inside, step + ".to");
+        }
+        boolean whole = to != null && out.stream().anyMatch(b -> u.has(b, u.near) || u.has(b, u.far));
+        if (out.isEmpty() || whole || out.stream().allMatch(b -> u.has(b, u.near) && u.has(b, u.far))) {
+            throw new GeometryException(
+                    Reason.NO_CONTACT,
+                    "The face it should start from or go to isn't in the way of the whole outline, even carried on beyond its"
+                            + " edges. Turn the direction, or pick another face.");
+        }
+        return out;
+    }
+
+    /** What lies on the side of a surface on which a point does. */
+    private List<Body> side(List<Body> pieces, Surface s, Vec3 inside, String name) {
+        Box3 box = Box3.EMPTY;
+        for (Body b : pieces) {
+            box = box.with(b.bounds());
+        }
+        Body solid = solid(s, box, name, tol);
+        try {
+            List<Body> left = s.signedDistance(inside) > 0
+                    ? Fuse.subtract(pieces, List.of(solid), tol)
+                    : Fuse.intersect(pieces, List.of(solid), tol);
+            // a round face may cut off pieces farther out too
+            return left.stream()
+                    .filter(b -> b.bounds().grown(tol.linear()).contains(inside))
+                    .toList();
+        } catch (GeometryException e) {
+            if (e.reason() == Reason.EMPTY_RESULT) {
+                return List.of();
+            }
+            throw e;
+        }
+    }
+
     private GeometryException open() {
         return new GeometryException(
                 Reason.NO_CONTACT,
@@ -126,7 +173,13 @@ public final class UpTo {
     }
 
     /** A solid on whose boundary the surface lies wherever the box is: for a plane what is behind it, else what it goes round. */
-    private static Body solid(Surface s, Box3 box, String step, Tolerance tol) {
+    static Body solid(Surface s, Box3 box, String step, Tolerance tol) {
+        if (!s.canonical()) {
+            throw new GeometryException(
+                    Reason.UNSUPPORTED_INTERSECTION,
+                    "A face on " + (s.kind().startsWith("e") ? "an " : "a ") + s.kind()
+                            + " can't be carried on beyond its edges yet. Pick a flat or round face.");
+        }
         Frame f = s.frame();
         double reach = box.diagonal() + box.centre().distance(f.origin()) + 10;
         if (s instanceof Cylinder c) {

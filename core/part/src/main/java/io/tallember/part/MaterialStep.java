@@ -1,0 +1,15 @@
+package io.tallember.part;
+
+/** A step that makes material. */
+public sealed interface MaterialStep extends Step permits ProfileStep, ReadyStep {
+    /** What becomes of the material. */
+    enum Mode {
+        BODY,
+        ADD,
+        REMOVE,
+        /** Only what lies both in the bodies and in the new material stays. */
+        COMMON
+    }
+
+    Mode mode();
+}

@@ -1,0 +1,7 @@
+package io.tallember.part;
+
+/** What a number of a step measures. */
+public enum Measure {
+    LENGTH,
+    ANGLE
+}

@@ -1,0 +1,39 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Plane;
+import io.tallember.part.SketchPlane;
+import io.tallember.solid.Face;
+import java.util.List;
+
+/** Planes and faces that steps stand on, found again on the bodies as they are. */
+final class Planes {
+    private Planes() {}
+
+    /** @param what the thing that stands there, as sentences call it, such as "this sketch" */
+    static Frame frame(SketchPlane plane, String what, Stand before, List<String> notes) {
+        if (plane instanceof SketchPlane.Base b) {
+            return b.frame();
+        }
+        Face face = face(((SketchPlane.OnFace) plane), what, before, notes);
+        if (!(face.surface() instanceof Plane p)) {
+            throw new GeometryException(
+                    Reason.LOST_REFERENCE, "The face under " + what + " isn't flat. Put it on a flat face or a plane.");
+        }
+        return SketchPlane.frameOn(p.frame().origin(), face.outward(p.frame().origin()));
+    }
+
+    static Face face(SketchPlane.OnFace on, String what, Stand before, List<String> notes) {
+        FaceFinder.Found found = FaceFinder.find(on.face(), before.bodies())
+                .orElseThrow(() -> new GeometryException(
+                        Reason.LOST_REFERENCE,
+                        "The face under " + what + " is no longer there. Put it on another face or plane."));
+        if (!found.exact()) {
+            notes.add("The face under " + what
+                    + " has changed its neighbours; the piece nearest to the old one was taken.");
+        }
+        return found.face();
+    }
+}
