@@ -69,7 +69,10 @@ export interface SketchStep extends StepBase {
 
 export type Extent = "distance" | "through" | "next" | "face";
 
-export type Mode = "body" | "add" | "remove";
+export type Mode = "body" | "add" | "remove" | "common";
+
+/** On which side of the lines a wall stands. */
+export type WallSide = "inside" | "outside" | "middle";
 
 export interface ExtrudeStep extends StepBase {
   kind: "extrude";
@@ -79,8 +82,16 @@ export interface ExtrudeStep extends StepBase {
   distance: number | string;
   /** By which the sides lean inward, in radians. */
   taper?: number | string;
-  /** The face up to which it goes. */
+  /** The face up to which it goes, and how far short of it it stops. */
   target?: FaceRef;
+  gap?: number | string;
+  /** How far it goes the other way too. */
+  back?: number | string;
+  /** The face it starts from instead of the sketch's plane. */
+  from?: FaceRef;
+  /** As a wall along the lines. */
+  thickness?: number | string;
+  side?: WallSide;
   bothWays: boolean;
   flipped: boolean;
   mode: Mode;
@@ -113,6 +124,24 @@ export interface BlendStep extends StepBase {
   edges: EdgeRef[];
 }
 
+export type ReadyShape = "box" | "cylinder" | "cone" | "ball" | "ring";
+
+/** A body without a sketch; its sizes are fields named as its shape's sizes are. */
+export interface ReadyStep extends StepBase {
+  kind: "ready";
+  shape: ReadyShape;
+  plane: Plane;
+  /** Where its middle stands in the plane's coordinates. */
+  at?: Vec2;
+  flipped: boolean;
+  mode: Mode;
+}
+
+export interface SplitStep extends StepBase {
+  kind: "split";
+  plane: Plane;
+}
+
 export interface StepReport {
   status: "built" | "off" | "below" | "failed";
   message: string;
@@ -120,7 +149,7 @@ export interface StepReport {
   dependants: string[];
 }
 
-export type Step = (SketchStep | ExtrudeStep | RevolveStep | BlendStep) & StepReport;
+export type Step = (SketchStep | ExtrudeStep | RevolveStep | BlendStep | ReadyStep | SplitStep) & StepReport;
 
 export interface Region {
   boundary: string[];

@@ -7,7 +7,11 @@ import { BlendSentence } from "./BlendSentence";
 import { editBlend, isBlend } from "./blending";
 import { editForm, isForm, isSketch } from "./forming";
 import { changeStep, FormSentence } from "./FormSentence";
+import { PlaceSentence } from "./PlaceBar";
+import { editPlaced, isReady } from "./placing";
 import { openSketch } from "./sketching";
+import { SplitSentence } from "./SplitBar";
+import { editSplit, isSplit } from "./splitting";
 import { usePart } from "./store";
 import { ValuesTable } from "./ValuesTable";
 
@@ -83,7 +87,7 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
   const [naming, setNaming] = useState(false);
   const now =
     (doing.kind === "sketching" && doing.step === step.id) ||
-    ((doing.kind === "forming" || doing.kind === "blending") && doing.form.step === step.id);
+    ("form" in doing && doing.form.step === step.id);
   const state = [
     "step",
     step.off ? "off" : "",
@@ -136,6 +140,10 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <SketchSentence step={step} />
         ) : isBlend(step) ? (
           <BlendSentence step={step} onOpen={() => edit(step)} />
+        ) : isReady(step) ? (
+          <PlaceSentence step={step} onOpen={() => edit(step)} />
+        ) : isSplit(step) ? (
+          <SplitSentence step={step} onOpen={() => edit(step)} />
         ) : (
           <FormSentence step={step} onOpen={() => edit(step)} />
         )}
@@ -178,6 +186,8 @@ function edit(step: Step): void {
   else if (isSketch(step)) openSketch(step.id);
   else if (isForm(step)) editForm(step);
   else if (isBlend(step)) editBlend(step);
+  else if (isReady(step)) editPlaced(step);
+  else if (isSplit(step)) editSplit(step);
 }
 
 function SketchSentence({ step }: { step: SketchStep }) {

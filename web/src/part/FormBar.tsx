@@ -2,13 +2,17 @@ import { useEffect, useRef, type RefObject } from "react";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
 import {
+  ALL_WAYS,
   applyForm,
   axesOf,
   changeForm,
   EXTENTS,
   fromWay,
   LEANS,
+  MADE,
+  missingFace,
   MODES,
+  STARTS,
   TURNS,
   WAYS,
   wayOf,
@@ -49,7 +53,16 @@ export function FormBar() {
             onChoose={(mode) => changeForm({ mode })}
           />
         </p>
-        <LiveLine step={form.step} hint="Click regions in the view to add or take them out" />
+        <LiveLine
+          step={form.step}
+          hint={
+            missingFace(form)
+              ? missingFace(form) === "from"
+                ? "Click the face from which it starts"
+                : "Click the face up to which it goes"
+              : "Click regions in the view to add or take them out"
+          }
+        />
       </div>
       <Acts main="Apply" onMain={() => void applyForm()} onDrop={() => start({ kind: "looking" })} />
     </>
@@ -58,10 +71,53 @@ export function FormBar() {
 
 type Words = { form: FormDraft; input: RefObject<HTMLInputElement | null> };
 
+/** A face that the next click gives. */
+function FaceSlot({ form, which }: { form: FormDraft; which: "from" | "target" }) {
+  const picked = form[which];
+  const waits = missingFace(form) === which || (missingFace(form) === null && form.aim === which);
+  return (
+    <button
+      className={`slot geo ${picked ? (waits ? "lit" : "") : "bad"}`}
+      title={picked ? "Click here, then another face in the view" : "Click a face in the view"}
+      onClick={() => changeForm({ aim: which })}
+    >
+      {picked ? "1 face" : "pick a face"}
+    </button>
+  );
+}
+
 function ExtrudeWords({ form, input }: Words) {
   const unit = usePart((s) => s.view!.unit);
   return (
     <>
+      <ChoiceSlot
+        label="Solid or wall"
+        value={form.made}
+        choices={MADE}
+        onChoose={(made) => changeForm({ made })}
+      />{" "}
+      {form.made !== "solid" && (
+        <>
+          <Field
+            label="Thickness"
+            value={form.thickness}
+            onChange={(thickness) => changeForm({ thickness })}
+            onEnter={applyForm}
+          />{" "}
+          {unit} thick{" "}
+        </>
+      )}
+      <ChoiceSlot
+        label="Where it starts"
+        value={form.starts}
+        choices={STARTS}
+        onChoose={(starts) => changeForm({ starts })}
+      />{" "}
+      {form.starts === "face" && (
+        <>
+          <FaceSlot form={form} which="from" />{" "}
+        </>
+      )}
       <ChoiceSlot
         label="How far"
         value={form.extent}
@@ -83,18 +139,36 @@ function ExtrudeWords({ form, input }: Words) {
       )}
       {form.extent === "face" && (
         <>
-          <span className={`slot geo ${form.target ? "lit" : "bad"}`} title="Click a face in the view">
-            {form.target ? "1 face" : "pick a face"}
-          </span>{" "}
+          <FaceSlot form={form} which="target" /> short of it by{" "}
+          <Field
+            label="Gap"
+            hint="How far before the face it stops; negative to go beyond it"
+            value={form.gap}
+            onChange={(gap) => changeForm({ gap })}
+            onEnter={applyForm}
+          />{" "}
+          {unit}{" "}
         </>
       )}
       <ChoiceSlot
         label="Direction"
         value={wayOf(form)}
-        choices={WAYS}
+        choices={form.extent === "distance" ? ALL_WAYS : (WAYS as typeof ALL_WAYS)}
         onChoose={(w: Way) => changeForm(fromWay(w))}
       />
-      {form.extent === "distance" && (
+      {form.back !== null && (
+        <>
+          {" "}
+          <Field
+            label="Other distance"
+            value={form.back}
+            onChange={(back) => changeForm({ back })}
+            onEnter={applyForm}
+          />{" "}
+          {unit}
+        </>
+      )}
+      {form.extent === "distance" && form.starts === "plane" && form.made === "solid" && (
         <>
           {" "}
           with{" "}
@@ -150,7 +224,7 @@ function RevolveWords({ form, input }: Words) {
           °{" "}
           <ChoiceSlot
             label="Direction"
-            value={wayOf(form)}
+            value={wayOf(form) as "out" | "in" | "both"}
             choices={WAYS}
             onChoose={(w: Way) => changeForm(fromWay(w))}
           />

@@ -107,7 +107,14 @@ function Arrow({ form, placed }: { form: FormDraft; placed: PlacedSketch }) {
   const hold = useRef<{ x: number; y: number; mm: number } | null>(null);
   const inside = form.regions.map((r) => r.inside);
   const mm = roughLength(form.distance, unit);
-  if (inside.length === 0 || mm === null || form.op === "revolve" || form.extent !== "distance") return null;
+  if (
+    inside.length === 0 ||
+    mm === null ||
+    form.op === "revolve" ||
+    form.extent !== "distance" ||
+    form.starts === "face"
+  )
+    return null;
   const mid: Vec2 = [
     inside.reduce((s, p) => s + p[0], 0) / inside.length,
     inside.reduce((s, p) => s + p[1], 0) / inside.length,

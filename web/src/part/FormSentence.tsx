@@ -1,6 +1,7 @@
 import type { ExtrudeStep, RevolveStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import {
+  ALL_WAYS,
   axesOf,
   followed,
   formCommand,
@@ -8,6 +9,7 @@ import {
   fromWay,
   isRevolve,
   LEANS,
+  MADE,
   MODES,
   TURNS,
   wayOf,
@@ -16,6 +18,17 @@ import {
 } from "./forming";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type FormDraft } from "./store";
+
+/** The numbers of a form, by what a sentence calls them. */
+const SIZED = {
+  distance: "Distance",
+  back: "Other distance",
+  gap: "Gap",
+  thickness: "Thickness",
+  angle: "Angle",
+  taper: "Angle",
+};
+type Sized = keyof typeof SIZED;
 
 type FormStep = (ExtrudeStep | RevolveStep) & Step;
 
@@ -31,10 +44,10 @@ export function FormSentence({ step, onOpen }: { step: FormStep; onOpen: () => v
   const sketch = view!.steps.find((s) => s.id === step.sketch);
   const regions = step.regions.length;
   const own = /^(Extrude|Revolve) \d+$/.test(step.name) ? null : step.name;
-  const number = (place: "distance" | "angle" | "taper", text: string, unit: string) => (
+  const number = (place: Sized, text: string, unit: string) => (
     <NumberSlot
       key={text + unit}
-      label={place === "distance" ? "Distance" : "Angle"}
+      label={SIZED[place]}
       text={text}
       formula={view!.formulas[`${step.id}/${place}`]}
       unit={unit}
@@ -48,11 +61,14 @@ export function FormSentence({ step, onOpen }: { step: FormStep; onOpen: () => v
     <ChoiceSlot
       label="Direction"
       value={wayOf(step)}
-      choices={WAYS}
+      choices={
+        isRevolve(step) || (step.extent ?? "distance") !== "distance" ? (WAYS as typeof ALL_WAYS) : ALL_WAYS
+      }
       onChoose={(w: Way) => void changeStep(step, fromWay(w))}
     />
   );
   const angle = (v: number) => degrees(v).replace("°", "");
+  const length = (v: unknown) => lengthText(v as number, view!.unit);
   return (
     <>
       {own && <span className="who">{own}</span>}
@@ -85,6 +101,25 @@ export function FormSentence({ step, onOpen }: { step: FormStep; onOpen: () => v
         </>
       ) : (
         <>
+          {step.side && (
+            <>
+              <ChoiceSlot
+                label="Solid or wall"
+                value={step.side}
+                choices={MADE as Record<string, string>}
+                onChoose={(made) => void changeStep(step, { made: made as FormDraft["made"] })}
+              />{" "}
+              {number("thickness", length(step.thickness), view!.unit)} thick{" "}
+            </>
+          )}
+          {step.from && (
+            <>
+              from{" "}
+              <button className="slot geo" title="Open in the work bar to pick another face" onClick={onOpen}>
+                1 face
+              </button>{" "}
+            </>
+          )}
           {step.extent === "through" ? (
             "through all "
           ) : step.extent === "next" ? (
@@ -95,11 +130,13 @@ export function FormSentence({ step, onOpen }: { step: FormStep; onOpen: () => v
               <button className="slot geo" title="Open in the work bar to pick another face" onClick={onOpen}>
                 1 face
               </button>{" "}
+              {!!step.gap && <>short of it by {number("gap", length(step.gap), view!.unit)} </>}
             </>
           ) : (
             <>by {number("distance", lengthText(step.distance as number, view!.unit), view!.unit)} </>
           )}
           {way}
+          {!!step.back && <> {number("back", length(step.back), view!.unit)}</>}
           {!!step.taper && (
             <>
               , with{" "}

@@ -1,6 +1,8 @@
 import { isBlend } from "./blending";
 import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
+import { isReady } from "./placing";
+import { isSplit } from "./splitting";
 import { usePart } from "./store";
 
 const ART: Record<number, string> = {
@@ -17,12 +19,18 @@ export function StageRail() {
     n === 1
       ? (view?.steps.filter(isSketch).length ?? 0)
       : n === 2
-        ? (view?.steps.filter(isForm).length ?? 0)
+        ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s)).length ?? 0)
         : n === 4
           ? (view?.steps.filter(isBlend).length ?? 0)
           : 0;
   const now =
-    doing.kind === "sketching" ? 1 : doing.kind === "forming" ? 2 : doing.kind === "blending" ? 4 : stage;
+    doing.kind === "sketching"
+      ? 1
+      : doing.kind === "forming" || doing.kind === "placing" || doing.kind === "splitting"
+        ? 2
+        : doing.kind === "blending"
+          ? 4
+          : stage;
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map((s) => (

@@ -5,8 +5,10 @@ import { PointerTags } from "../sketch/PointerTags";
 import { SketchLayer } from "../sketch/SketchLayer";
 import { fit, startOnFace } from "./actions";
 import { editBlend, isBlend, toggleEdge } from "./blending";
-import { aimAt, editForm, isForm, isSketch } from "./forming";
+import { aimAt, aiming, editForm, isForm, isSketch } from "./forming";
 import { FormLayer } from "./FormLayer";
+import { editPlaced, isReady, placeAt } from "./placing";
+import { editSplit, isSplit, splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
 import { newSketch, onFace, onLookMoved, openSketch } from "./sketching";
 import { usePart, type Display, type Pick } from "./store";
@@ -99,7 +101,9 @@ export function ViewPane() {
     doing.kind === "looking" ||
     doing.kind === "choosing-face" ||
     doing.kind === "blending" ||
-    (doing.kind === "forming" && doing.form.extent === "face");
+    doing.kind === "splitting" ||
+    doing.kind === "placing" ||
+    (doing.kind === "forming" && aiming(doing.form));
 
   const down = (e: React.PointerEvent) => {
     const turnButton = localStorage.getItem("tall-ember-turn") === "middle" ? 1 : 2;
@@ -163,8 +167,12 @@ export function ViewPane() {
       if (found) toggleEdge(found);
       return;
     }
+    if (doing.kind === "placing") {
+      placeAt(found, ...at(e));
+      return;
+    }
     const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
-    if (aimed && aimAt(aimed)) return;
+    if (aimed && (aimAt(aimed) || splitBy(aimed))) return;
     if (!found) set({ picks: e.shiftKey ? picks : [] });
     else if (!e.shiftKey) set({ picks: [found] });
     else {
@@ -180,6 +188,8 @@ export function ViewPane() {
     const step = view?.steps.find((s) => s.id === face?.steps[0]);
     if (step && isForm(step)) editForm(step);
     else if (step && isBlend(step)) editBlend(step);
+    else if (step && isReady(step)) editPlaced(step);
+    else if (step && isSplit(step)) editSplit(step);
     else if (step && isSketch(step)) openSketch(step.id);
   };
 

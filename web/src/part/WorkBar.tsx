@@ -6,6 +6,8 @@ import { Acts } from "./Acts";
 import { BlendBar } from "./BlendBar";
 import { FormBar } from "./FormBar";
 import { isSketch } from "./forming";
+import { PlaceBar } from "./PlaceBar";
+import { SplitBar } from "./SplitBar";
 import { finishSketch } from "./sketching";
 import { usePart } from "./store";
 
@@ -16,6 +18,10 @@ export function WorkBar() {
     <section className="work" aria-label="Work bar">
       {doing.kind === "blending" ? (
         <BlendBar />
+      ) : doing.kind === "placing" ? (
+        <PlaceBar />
+      ) : doing.kind === "splitting" ? (
+        <SplitBar />
       ) : doing.kind === "forming" ? (
         <FormBar />
       ) : doing.kind === "sketching" ? (

@@ -3,6 +3,8 @@ import { useLookStore } from "../scene/useLook";
 import { TOOLS, useSketch } from "../sketch/store";
 import { beginBlend, editBlend, isBlend } from "./blending";
 import { beginForm, editForm, isForm, isSketch } from "./forming";
+import { beginPlace, editPlaced, isReady } from "./placing";
+import { beginSplit, editSplit, isSplit } from "./splitting";
 import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
 import { usePart } from "./store";
 
@@ -17,7 +19,7 @@ export interface Action {
 
 export const STAGES = [
   { n: 1, name: "Sketch", hint: "Draw flat, then tie it down" },
-  { n: 2, name: "Form", hint: "Give a sketch its depth" },
+  { n: 2, name: "Form", hint: "Give the part its bulk" },
   { n: 4, name: "Edge", hint: "Break and round the edges" },
   { n: 8, name: "Release", hint: "Hand the part over" },
 ];
@@ -75,6 +77,14 @@ export function shelfActions(stage: number): Action[] {
         key: "w",
         why: closed ? undefined : "There is no closed region yet. Draw one in a sketch first.",
         run: () => beginForm("revolve"),
+      },
+      { name: "Ready body", hint: "Box, cylinder, cone, ball, ring", key: "e", run: () => beginPlace() },
+      {
+        name: "Split",
+        hint: "Cut bodies apart along a plane or face",
+        key: "r",
+        why: solid ? undefined : "There is no body to split yet.",
+        run: () => beginSplit(),
       },
     ];
   }
@@ -159,7 +169,17 @@ export function everything(): Action[] {
       hint: "step",
       why: leaveFirst,
       run: () =>
-        isSketch(s) ? openSketch(s.id) : isForm(s) ? editForm(s) : isBlend(s) ? editBlend(s) : undefined,
+        isSketch(s)
+          ? openSketch(s.id)
+          : isForm(s)
+            ? editForm(s)
+            : isBlend(s)
+              ? editBlend(s)
+              : isReady(s)
+                ? editPlaced(s)
+                : isSplit(s)
+                  ? editSplit(s)
+                  : undefined,
     });
   }
   for (const name of Object.keys(VIEWS)) {

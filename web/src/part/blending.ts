@@ -1,5 +1,6 @@
 import type { BlendStep, Command, PartView, Step } from "../api/types";
 import { lengthText } from "../api/numbers";
+import { reportFailure } from "./forming";
 import { usePart, type BlendDraft, type Pick } from "./store";
 
 export const isBlend = (s: Step): s is Extract<Step, BlendStep> => s.kind === "blend";
@@ -97,9 +98,7 @@ export async function applyBlend(): Promise<void> {
   }
   if (await send(command)) {
     start({ kind: "looking" });
-    const { view } = usePart.getState();
-    const step = form.step ? view?.steps.find((s) => s.id === form.step) : view?.steps[view.workLine - 1];
-    if (step?.status === "failed") say(`${step.name} was kept but can’t be built: ${step.message}`, true);
+    reportFailure(form.step);
   }
 }
 

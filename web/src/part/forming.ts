@@ -37,7 +37,11 @@ export function formCommand(form: FormDraft): Command | null {
     const angle = form.full && form.angle.trim() === "" ? "360" : form.angle;
     return { do: kept, step: { ...common, kind: "revolve", axis: form.axis, full: form.full, angle } };
   }
-  if (form.distance.trim() === "" || (form.extent === "face" && !form.target)) return null;
+  if (form.distance.trim() === "" || missingFace(form)) return null;
+  const two = form.back !== null && form.extent === "distance";
+  if (two && form.back!.trim() === "") return null;
+  const wall = form.made !== "solid";
+  if (wall && form.thickness.trim() === "") return null;
   const leans = form.lean !== "upright" && form.extent === "distance";
   if (leans && form.taper.trim() === "") return null;
   return {
@@ -49,8 +53,19 @@ export function formCommand(form: FormDraft): Command | null {
       distance: form.distance,
       taper: leans ? (form.lean === "in" ? form.taper : negated(form.taper)) : 0,
       ...(form.target ? { target: form.target } : {}),
+      ...(form.extent === "face" && form.gap.trim() !== "" ? { gap: form.gap } : {}),
+      ...(two ? { back: form.back, bothWays: false } : {}),
+      ...(form.starts === "face" ? { from: form.from } : {}),
+      ...(wall ? { side: form.made, thickness: form.thickness } : {}),
     },
   };
+}
+
+/** Which face is still to be clicked. */
+export function missingFace(form: FormDraft): "from" | "target" | null {
+  if (form.op !== "extrude") return null;
+  if (form.starts === "face" && !form.from) return "from";
+  return form.extent === "face" && !form.target ? "target" : null;
 }
 
 const negated = (text: string) => (/^[\d.,\s°]+$/.test(text) ? `-${text.trim()}` : `-(${text})`);
@@ -78,6 +93,13 @@ export function beginForm(op: FormDraft["op"], sketch?: string): void {
     lean: "upright",
     taper: "2",
     target: null,
+    gap: "0",
+    back: null,
+    starts: "plane",
+    from: null,
+    aim: "target",
+    made: "solid",
+    thickness: lengthText(view.unit === "in" ? 1.5875 : 2, view.unit),
     axis: likelyAxis(chosen),
     full: true,
     angle: "90",
@@ -138,6 +160,13 @@ export function formOf(step: ExtrudeStep | RevolveStep, view: PartView): FormDra
     lean: lean === 0 ? "upright" : lean > 0 ? "in" : "out",
     taper: lean === 0 ? "2" : angleText(Math.abs(lean)),
     target: turned ? null : (step.target ?? null),
+    gap: turned ? "0" : written("gap", lengthText((step.gap ?? 0) as number, view.unit)),
+    back: turned || !step.back ? null : written("back", lengthText(step.back as number, view.unit)),
+    starts: !turned && step.from ? "face" : "plane",
+    from: turned ? null : (step.from ?? null),
+    aim: "target",
+    made: turned ? "solid" : (step.side ?? "solid"),
+    thickness: written("thickness", lengthText(turned ? 2 : ((step.thickness ?? 2) as number), view.unit)),
     axis: turned ? step.axis : "y-axis",
     full: turned ? step.full : true,
     angle: turned ? written("angle", angleText(step.angle as number)) : "90",
@@ -155,7 +184,11 @@ export function followed(form: FormDraft, change: Partial<FormDraft>): FormDraft
   const next = { ...form, ...change };
   if (change.extent === "through") next.mode = "remove";
   else if (next.mode !== "remove" && next.extent === "through") next.extent = "distance";
-  if (next.extent !== "distance") next.lean = "upright";
+  if (next.starts === "face" && next.extent === "next") next.extent = "distance";
+  if (next.extent !== "distance") next.back = null;
+  if (next.extent !== "distance" || next.starts === "face" || next.made !== "solid") next.lean = "upright";
+  if (change.starts === "face") next.aim = "from";
+  else if (change.extent === "face") next.aim = "target";
   return next;
 }
 
@@ -183,11 +216,20 @@ export function toggleRegion(sketch: string, region: Region): void {
   changeForm({ regions });
 }
 
+/** Whether a click on a face means something to the form. */
+export const aiming = (form: FormDraft) =>
+  form.op === "extrude" && (form.extent === "face" || form.starts === "face");
+
 /** A face was clicked while the form waits for the one up to which it goes. */
 export function aimAt(face: FaceLine): boolean {
   const { doing } = usePart.getState();
-  if (doing.kind !== "forming" || doing.form.op !== "extrude" || doing.form.extent !== "face") return false;
-  changeForm({ target: { face: face.key, point: face.point, normal: face.out } });
+  if (doing.kind !== "forming" || !aiming(doing.form)) return false;
+  const ref = { face: face.key, point: face.point, normal: face.out };
+  const { form } = doing;
+  const slot = missingFace(form) ?? (form.extent === "face" && form.starts === "face" ? form.aim : null);
+  changeForm(
+    (slot ?? (form.extent === "face" ? "target" : "from")) === "from" ? { from: ref } : { target: ref },
+  );
   return true;
 }
 
@@ -200,8 +242,10 @@ export async function applyForm(): Promise<void> {
     say(
       !form.sketch || form.regions.length === 0
         ? "Pick at least one closed region in the view first."
-        : form.op === "extrude" && form.extent === "face" && !form.target
-          ? "Click the face up to which it should go."
+        : missingFace(form)
+          ? missingFace(form) === "from"
+            ? "Click the face from which it should start."
+            : "Click the face up to which it should go."
           : form.op === "revolve"
             ? "Type an angle first."
             : "Type a number first.",
@@ -211,9 +255,15 @@ export async function applyForm(): Promise<void> {
   }
   if (await send(command)) {
     start({ kind: "looking" });
-    const failed = failedStep(usePart.getState().view, form.step);
-    if (failed) say(`${failed.name} was kept but can’t be built: ${failed.message}`, true);
+    reportFailure(form.step);
   }
+}
+
+/** Says what is wrong with the step just kept: the one changed, or the newest. */
+export function reportFailure(id: string | null): void {
+  const { view, say } = usePart.getState();
+  const failed = failedStep(view, id);
+  if (failed) say(`${failed.name} was kept but can’t be built: ${failed.message}`, true);
 }
 
 function failedStep(view: PartView | null, id: string | null): Step | undefined {
@@ -221,19 +271,37 @@ function failedStep(view: PartView | null, id: string | null): Step | undefined 
   return step?.status === "failed" ? step : undefined;
 }
 
-/** The other way round, or both ways: the three directions as one choice. */
-export type Way = "out" | "in" | "both";
-export const wayOf = (s: { bothWays: boolean; flipped: boolean }): Way =>
-  s.bothWays ? "both" : s.flipped ? "in" : "out";
-export const fromWay = (w: Way) => ({ bothWays: w === "both", flipped: w === "in" });
-export const WAYS: Record<Way, string> = { out: "forward", in: "backward", both: "both ways" };
+/** The other way round, both ways by half, or by two distances: the directions as one choice. */
+export type Way = "out" | "in" | "both" | "two";
+export const wayOf = (s: { bothWays: boolean; flipped: boolean; back?: unknown }): Way =>
+  s.back ? "two" : s.bothWays ? "both" : s.flipped ? "in" : "out";
+export const fromWay = (w: Way): Partial<FormDraft> =>
+  w === "two" ? { bothWays: false, back: "5" } : { bothWays: w === "both", flipped: w === "in", back: null };
+export const WAYS: Record<"out" | "in" | "both", string> = {
+  out: "forward",
+  in: "backward",
+  both: "both ways",
+};
+export const ALL_WAYS: Record<Way, string> = { ...WAYS, two: "and the other way by" };
 export const EXTENTS = {
   distance: "by",
   through: "through all",
   next: "to the next face",
   face: "up to",
 } as const;
-export const MODES = { body: "as a new body", add: "added", remove: "removed" } as const;
+export const STARTS = { plane: "from its plane", face: "from a face" } as const;
+export const MADE: Record<FormDraft["made"], string> = {
+  solid: "as a solid",
+  inside: "as a wall inside its lines",
+  outside: "as a wall outside its lines",
+  middle: "as a wall astride its lines",
+};
+export const MODES = {
+  body: "as a new body",
+  add: "added",
+  remove: "removed",
+  common: "keeping only what both have",
+} as const;
 export const LEANS: Record<Lean, string> = {
   upright: "upright sides",
   in: "sides leaning in by",

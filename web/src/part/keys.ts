@@ -4,7 +4,9 @@ import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
 import { applyBlend } from "./blending";
 import { applyForm, beginForm } from "./forming";
+import { applyPlace } from "./placing";
 import { finishSketch, lookMoved } from "./sketching";
+import { applySplit } from "./splitting";
 import { usePart } from "./store";
 
 /** The keys of the part page; returns whether the key meant something. */
@@ -38,6 +40,8 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     else if (picks.length > 0) set({ picks: [] });
   } else if (key === "Enter" && doing.kind === "forming") void applyForm();
   else if (key === "Enter" && doing.kind === "blending") void applyBlend();
+  else if (key === "Enter" && doing.kind === "placing") void applyPlace();
+  else if (key === "Enter" && doing.kind === "splitting") void applySplit();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") beginForm("extrude");
   else if (doing.kind === "sketching") return false;
   else if (STAGES.some((s) => String(s.n) === key)) {

@@ -1,6 +1,18 @@
 import { create } from "zustand";
 import { api, Refused } from "../api/client";
-import type { Command, EdgeRef, Extent, FaceRef, Mode, PartView, RegionRef, Shape } from "../api/types";
+import type {
+  Command,
+  EdgeRef,
+  Extent,
+  FaceRef,
+  Mode,
+  PartView,
+  Plane,
+  ReadyShape,
+  RegionRef,
+  Shape,
+  WallSide,
+} from "../api/types";
 
 export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
 
@@ -19,6 +31,17 @@ export interface FormDraft {
   lean: Lean;
   taper: string;
   target: FaceRef | null;
+  gap: string;
+  /** The second of two distances, while there are two. */
+  back: string | null;
+  /** Whether it starts from the sketch's plane or a face, and from which. */
+  starts: "plane" | "face";
+  from: FaceRef | null;
+  /** Which of the faces the next click in the view gives. */
+  aim: "from" | "target";
+  /** Solid, or a wall and on which side. */
+  made: "solid" | WallSide;
+  thickness: string;
   /** What a revolution turns about, and how far. */
   axis: string;
   full: boolean;
@@ -34,6 +57,23 @@ export interface BlendDraft {
   edges: EdgeRef[];
 }
 
+/** The ready body being placed. */
+export interface PlaceDraft {
+  step: string | null;
+  shape: ReadyShape;
+  plane: Plane;
+  at: [string, string];
+  sizes: Record<string, string>;
+  flipped: boolean;
+  mode: Mode;
+}
+
+/** The split being written in the work bar. */
+export interface SplitDraft {
+  step: string | null;
+  plane: Plane | null;
+}
+
 /** How the sides of an extrusion stand. */
 export type Lean = "upright" | "in" | "out";
 
@@ -42,6 +82,8 @@ export type Doing =
   | { kind: "choosing-face" }
   | { kind: "sketching"; step: string }
   | { kind: "blending"; form: BlendDraft }
+  | { kind: "placing"; form: PlaceDraft }
+  | { kind: "splitting"; form: SplitDraft }
   | { kind: "forming"; form: FormDraft };
 
 export interface Notice {
