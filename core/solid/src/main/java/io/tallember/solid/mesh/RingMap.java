@@ -82,6 +82,30 @@ final class RingMap implements Flat {
         }
     }
 
+    /** The triangles of a whole ring: a net that closes both ways. */
+    static FaceMesh whole(Face face, MeshQuality quality) {
+        RingMap map = new RingMap(face, face.surface(), quality);
+        int across = (int) Math.ceil(2 * Math.PI / (1.3 * map.stepU));
+        int along = (int) Math.ceil(2 * Math.PI / (1.3 * map.stepV));
+        List<Vec3> points = new ArrayList<>();
+        int[] t = new int[6 * across * along];
+        int n = 0;
+        for (int i = 0; i < across; i++) {
+            for (int k = 0; k < along; k++) {
+                points.add(face.surface().point(2 * Math.PI * i / across, 2 * Math.PI * k / along));
+                int here = i * along + k;
+                int over = i * along + (k + 1) % along;
+                int next = (i + 1) % across * along + k;
+                int both = (i + 1) % across * along + (k + 1) % along;
+                for (int p : new int[] {here, next, both, here, both, over}) {
+                    t[n++] = p;
+                }
+            }
+        }
+        Tessellator.orient(t, points, face);
+        return Tessellator.assembled(face, points, t);
+    }
+
     /** Where the region between two loops that wind round begins and ends, in the parameter across them. */
     private double[] between(List<UvLoop> loops, boolean sense) {
         UvLoop lower = null;

@@ -40,6 +40,9 @@ public final class Tessellator {
         if (face.surface() instanceof Sphere s && face.loops().isEmpty()) {
             return SphereMap.whole(face, s, quality);
         }
+        if (face.loops().isEmpty()) {
+            return RingMap.whole(face, quality);
+        }
         Flat flat = flat(face);
         List<Vec3> points = new ArrayList<>();
         List<List<Corner>> loops = new ArrayList<>();
@@ -49,11 +52,23 @@ public final class Tessellator {
         loops.addAll(flat.seams(points));
         List<List<Corner>> polygons =
                 flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops, flat.tip(points)) : loops;
+        List<Vec3> inner = flat.inner();
+        if (inner.isEmpty() && polygons.size() == 1) {
+            int[] strip = Band.of(polygons.get(0));
+            if (strip != null) {
+                orient(strip, points, face);
+                return assembled(face, points, strip);
+            }
+        }
         List<Corner> free = new ArrayList<>();
-        for (Vec3 p : flat.inner()) {
-            Corner c = inside(flat.corner(p, points.size()), flat.period(), polygons);
-            if (c != null && clearOf(p, points, flat.spacing())) {
-                free.add(c);
+        if (!inner.isEmpty()) {
+            Rows rows = new Rows(polygons);
+            Clearing clearing = new Clearing(points, 0.4 * flat.spacing());
+            for (Vec3 p : inner) {
+                Corner c = inside(flat.corner(p, points.size()), flat.period(), rows);
+                if (c != null && clearing.clear(p)) {
+                    free.add(c);
+                }
             }
         }
         for (Corner c : free) {
@@ -65,10 +80,10 @@ public final class Tessellator {
     }
 
     /** The corner, moved by whole periods into the polygons, or null when it lies outside all of them. */
-    private static Corner inside(Corner c, double period, List<List<Corner>> polygons) {
+    private static Corner inside(Corner c, double period, Rows polygons) {
         for (int turn = period > 0 ? -2 : 0; turn <= (period > 0 ? 2 : 0); turn++) {
             Corner k = turn == 0 ? c : c.shifted(turn * period);
-            if (Polygons.within(k.x(), k.y(), polygons)) {
+            if (polygons.within(k.x(), k.y())) {
                 return k;
             }
         }
@@ -140,15 +155,6 @@ public final class Tessellator {
             out.set(0, new Corner(out.get(1).x(), tip.y(), tip.point()));
         }
         return out;
-    }
-
-    private static boolean clearOf(Vec3 p, List<Vec3> points, double spacing) {
-        for (Vec3 q : points) {
-            if (p.distance(q) < 0.4 * spacing) {
-                return false;
-            }
-        }
-        return true;
     }
 
     private static int[] triangulate(List<List<Corner>> polygons, List<Corner> free, int firstFree) {

@@ -65,8 +65,8 @@ final class Triangulation {
         Key key = new Key(grid);
         int[] known = DONE.get(key);
         if (known == null) {
-            known = loops.size() == 1 && free.length == 0 && loops.get(0).length <= 8 && convex(loops.get(0))
-                    ? fan(loops.get(0))
+            known = loops.size() == 1 && free.length == 0 && convex(loops.get(0))
+                    ? halved(loops.get(0))
                     : delaunay(loops, free);
             DONE.put(key, known);
         }
@@ -92,15 +92,23 @@ final class Triangulation {
         return true;
     }
 
-    private static int[] fan(double[] l) {
+    /** A convex outline, halved again and again, so that no corner has too many triangles. */
+    private static int[] halved(double[] l) {
         int n = l.length / 2;
-        boolean ccw = area(l) > 0;
         int[] out = new int[3 * (n - 2)];
-        for (int i = 0; i < n - 2; i++) {
-            out[3 * i + 1] = ccw ? i + 1 : i + 2;
-            out[3 * i + 2] = ccw ? i + 2 : i + 1;
-        }
+        halve(0, n - 1, area(l) > 0, out, 0);
         return out;
+    }
+
+    private static int halve(int from, int to, boolean ccw, int[] out, int at) {
+        if (to - from < 2) {
+            return at;
+        }
+        int mid = (from + to) / 2;
+        out[at] = from;
+        out[at + 1] = ccw ? mid : to;
+        out[at + 2] = ccw ? to : mid;
+        return halve(mid, to, ccw, out, halve(from, mid, ccw, out, at + 3));
     }
 
     private static double area(double[] l) {
