@@ -137,8 +137,12 @@ final class Chords {
         return t;
     }
 
-    /** A box round the curve's stretch over a range; {@code point} gives the curve's points. */
-    Box3 bounds(Interval range, java.util.function.DoubleFunction<Vec3> point) {
+    /**
+     * A box round the curve's stretch over a range; {@code point} gives the curve's points.
+     *
+     * @param speed a bound for the length of the curve's first derivative
+     */
+    Box3 bounds(Interval range, double speed, java.util.function.DoubleFunction<Vec3> point) {
         Box3 box = Box3.of(point.apply(range.lo()), point.apply(range.hi()));
         double period = at[at.length - 1] - at[0];
         for (int i = 0; i + 1 < at.length || !closed && i < at.length; i++) {
@@ -147,6 +151,6 @@ final class Chords {
                 box = box.with(points[i]);
             }
         }
-        return box.grown(sagitta);
+        return box.grown(Math.min(sagitta, 0.5 * speed * range.length()));
     }
 }

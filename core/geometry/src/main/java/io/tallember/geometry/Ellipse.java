@@ -34,8 +34,7 @@ public record Ellipse(Frame frame, double a, double b) implements Curve {
     }
 
     /**
-     * Nearest point, by bisection on the one unknown of the normal equation, which is monotone where it matters (D. Eberly,
-     * Distance from a point to an ellipse, 2013).
+     * Nearest point, by the one unknown of the normal equation (D. Eberly, Distance from a point to an ellipse, 2013).
      */
     @Override
     public double project(Vec3 p) {
@@ -88,21 +87,18 @@ public record Ellipse(Frame frame, double a, double b) implements Curve {
             double x = ratio > 1 ? Math.min(1, a * px / (a * a - b * b)) : 1;
             return Math.acos(x);
         }
-        double lo = z1 - 1;
-        double hi = Math.hypot(ratio * z0, z1) - 1;
-        for (int i = 0; i < 200 && hi - lo > 0; i++) {
-            double s = 0.5 * (lo + hi);
-            if (s == lo || s == hi) {
+        // The function falls and is convex, so Newton's method rises to the root from its left and can't pass it.
+        double s = Math.max(z1 - 1, ratio * (z0 - 1));
+        for (int i = 0; i < 100; i++) {
+            double p = ratio * z0 / (s + ratio);
+            double q = z1 / (s + 1);
+            double g = p * p + q * q - 1;
+            double step = g / (2 * (p * p / (s + ratio) + q * q / (s + 1)));
+            if (!(step > 1e-16 * (1 + s))) {
                 break;
             }
-            double g = Math.pow(ratio * z0 / (s + ratio), 2) + Math.pow(z1 / (s + 1), 2) - 1;
-            if (g > 0) {
-                lo = s;
-            } else {
-                hi = s;
-            }
+            s += step;
         }
-        double s = 0.5 * (lo + hi);
         return Math.atan2(z1 / (s + 1), ratio * z0 / (s + ratio));
     }
 

@@ -280,7 +280,7 @@ public final class IntersectionCurve implements Curve {
 
     @Override
     public Box3 bounds(Interval range) {
-        return chords.bounds(range, this::point);
+        return chords.bounds(range, speed(), this::point);
     }
 
     /** Parameters at which the chain has its points inside the range, with the range's ends: between two the curve is smooth. */

@@ -328,7 +328,7 @@ public final class Nurbs implements Curve {
 
     @Override
     public Box3 bounds(Interval range) {
-        return chords.bounds(range, this::point);
+        return chords.bounds(range, speed, this::point);
     }
 
     @Override

@@ -7,10 +7,15 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.fuse.Fuse;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.DoubleFunction;
 import java.util.function.Supplier;
 
@@ -26,6 +31,10 @@ final class ContactTable {
     private final Map<String, Contact> cases = new LinkedHashMap<>();
     private final List<String> wrong = new ArrayList<>();
     private final List<String> refusedExact = new ArrayList<>();
+    /** How many faces the exact contacts gave: united, in common, cut; a stroke for a refusal. */
+    private final Map<String, String> faces = new LinkedHashMap<>();
+
+    private final StringBuilder made = new StringBuilder();
     private int refused;
     private int asked;
 
@@ -49,8 +58,26 @@ final class ContactTable {
         System.out.printf(
                 "%s: %d cases, %d asked, %d refused, %d wrong%n", title, cases.size(), asked, refused, wrong.size());
         refusedExact.forEach(System.out::println);
+        assertThat(faces).containsAllEntriesOf(expected(faces.keySet()));
         assertThat(wrong).isEmpty();
         assertThat(refused).isLessThan((int) (most * asked));
+    }
+
+    /** The reviewed numbers of faces, from the table beside the tests. */
+    private static Map<String, String> expected(Set<String> names) {
+        try (InputStream in = ContactTable.class.getResourceAsStream("/contact-faces.txt")) {
+            Map<String, String> out = new LinkedHashMap<>();
+            new String(in.readAllBytes(), StandardCharsets.UTF_8)
+                    .lines()
+                    .filter(l -> !l.startsWith("#"))
+                    .map(l -> l.split("\\|"))
+                    .filter(l -> names.contains(l[0]))
+                    .forEach(l -> out.put(l[0], l[1]));
+            assertThat(out).hasSameSizeAs(names);
+            return out;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private void tried(String name, Body a, Body b, boolean exact, double area) {
@@ -59,6 +86,10 @@ final class ContactTable {
         Double union = attempt(() -> Fuse.unite(List.of(a, b), TOL), name + " unite", exact);
         Double common = attempt(() -> Fuse.intersect(List.of(a), List.of(b), TOL), name + " common", exact);
         Double cut = attempt(() -> Fuse.subtract(List.of(a), List.of(b), TOL), name + " cut", exact);
+        if (exact) {
+            faces.put(name.substring(0, name.length() - 4), made.toString().strip());
+            made.setLength(0);
+        }
         double slack = exact ? 1e-8 * (va + vb) : 12 * TOL.linear() * area;
         if (union != null && common != null && Math.abs(union + common - va - vb) > slack) {
             wrong.add(name + ": union " + union + " common " + common + " of " + va + " " + vb);
@@ -73,6 +104,10 @@ final class ContactTable {
         asked++;
         try {
             List<Body> result = operation.get();
+            if (exact) {
+                made.append(' ')
+                        .append(result.stream().mapToInt(b -> b.faces().size()).sum());
+            }
             for (Body b : result) {
                 List<String> problems = BodyCheck.deep(b, TOL).problems();
                 if (!problems.isEmpty()) {
@@ -81,6 +116,9 @@ final class ContactTable {
             }
             return Shapes.volume(result);
         } catch (GeometryException e) {
+            if (exact) {
+                made.append(e.reason() == Reason.EMPTY_RESULT ? " 0" : " -");
+            }
             if (e.reason() == Reason.EMPTY_RESULT) {
                 return 0.0;
             }

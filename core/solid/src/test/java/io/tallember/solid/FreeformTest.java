@@ -40,8 +40,18 @@ class FreeformTest {
 
     /** An oval prism with half axes 20 and 12, 15 high. */
     static Body oval() {
+        return oval(Frame.WORLD);
+    }
+
+    static Body oval(Frame at) {
         Ellipse e = new Ellipse(Frame.WORLD, 20, 12);
-        return Extrude.of(profile(List.of(whole(e, new Interval(0, 2 * Math.PI), "oval"))), 0, 15, "s1", "r", TOL);
+        return Extrude.of(
+                new Profile(at, List.of(whole(e, new Interval(0, 2 * Math.PI), "oval")), List.of(), "Region"),
+                0,
+                15,
+                "s1",
+                "r",
+                TOL);
     }
 
     /** A parabola y = x²/20 from x = -20 to 20, as a spline, closed by a line above. */

@@ -16,11 +16,13 @@ import java.util.List;
 final class Nearness {
     private static final double TURN = 0.25;
     private static final int DEEPEST = 60;
+    private static final int MOST_VISITS = 100_000;
 
     private final Curve a;
     private final Curve b;
     private final Tolerance tol;
     private final List<Meeting> found = new ArrayList<>();
+    private int visits;
 
     private Nearness(Curve a, Curve b, Tolerance tol) {
         this.a = a;
@@ -46,6 +48,9 @@ final class Nearness {
     }
 
     private void visit(Interval ra, Interval rb, int depth) {
+        if (++visits > MOST_VISITS) {
+            throw Seeds.touch();
+        }
         Box3 boxA = a.bounds(ra).grown(tol.linear());
         Box3 boxB = b.bounds(rb).grown(tol.linear());
         if (!boxA.overlaps(boxB)) {
@@ -53,8 +58,8 @@ final class Nearness {
         }
         boolean bentA = bent(a, ra);
         boolean bentB = bent(b, rb);
-        double la = boxA.diagonal();
-        double lb = boxB.diagonal();
+        double la = a.point(ra.lo()).distance(a.point(ra.hi()));
+        double lb = b.point(rb.lo()).distance(b.point(rb.hi()));
         boolean splitA = bentA || la > 4 * lb;
         boolean splitB = bentB || lb > 4 * la;
         if ((splitA || splitB) && depth < DEEPEST && Math.max(la, lb) > 20 * tol.linear()) {
@@ -113,13 +118,28 @@ final class Nearness {
         if (p.distance(b.point(s)) > tol.linear() || together(t, s)) {
             return;
         }
-        for (Meeting m : found) {
-            if (a.point(m.t()).distance(p) <= 4 * tol.linear()) {
+        boolean touching = a.tangent(t).cross(b.tangent(s)).length() < 1e-5;
+        for (int i = 0; i < found.size(); i++) {
+            Meeting m = found.get(i);
+            if (a.point(m.t()).distance(p) <= 4 * tol.linear() || oneContact(m, t)) {
+                if (p.distance(b.point(s)) < a.point(m.t()).distance(b.point(m.s()))) {
+                    found.set(i, new Meeting(t, s, touching));
+                }
                 return;
             }
         }
-        boolean touching = a.tangent(t).cross(b.tangent(s)).length() < 1e-5;
         found.add(new Meeting(t, s, touching));
+    }
+
+    /** Whether the curves stay within the tolerance all the way from a meeting found to another. */
+    private boolean oneContact(Meeting m, double t) {
+        for (double f : new double[] {0.25, 0.5, 0.75}) {
+            Vec3 p = a.point(m.t() + f * (t - m.t()));
+            if (b.point(b.project(p)).distance(p) > tol.linear()) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Whether the curves run along each other there. */
