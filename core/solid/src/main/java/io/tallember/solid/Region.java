@@ -4,6 +4,7 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -195,6 +196,7 @@ public final class Region {
 
     /** Judges a point of the surface. */
     public Place locate(Vec3 p, Tolerance tol) {
+        Patience.check();
         Nearest n = nearest(p);
         if (n.piece() < 0) {
             return Place.INSIDE;

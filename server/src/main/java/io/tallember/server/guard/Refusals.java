@@ -1,6 +1,7 @@
 package io.tallember.server.guard;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Patience;
 import java.util.Map;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
@@ -45,6 +46,11 @@ public class Refusals {
     @ExceptionHandler
     ResponseEntity<Map<String, String>> stale(Stale e) {
         return say(HttpStatus.CONFLICT, e.getMessage());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<Map<String, String>> stopped(Patience.Stopped e) {
+        return say(HttpStatus.CONFLICT, "A newer preview took this one's place.");
     }
 
     @ExceptionHandler({

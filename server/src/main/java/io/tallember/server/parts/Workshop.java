@@ -26,6 +26,8 @@ public class Workshop {
         final Rebuild rebuild = new Rebuild();
         /** The document last read or stored, so that it needn't be read from text again. */
         volatile Read read = new Read(-1, null);
+        /** The newest preview asked for; older ones aren't wanted any more. */
+        volatile Object preview;
     }
 
     private record Read(long revision, PartDocument document) {}
@@ -101,6 +103,7 @@ public class Workshop {
             if (row.revision() != revision) {
                 throw new Stale();
             }
+            b.preview = null;
             change.accept(row);
         } finally {
             b.writing.unlock();
@@ -108,13 +111,22 @@ public class Workshop {
         return look(id);
     }
 
-    /** What a command would give; nothing is stored. */
+    /**
+     * What a command would give; nothing is stored. A newer preview of the part ends this one.
+     *
+     * @throws io.tallember.geometry.Patience.Stopped when it was ended
+     */
     public Piece preview(long id, long revision, JsonNode command) {
         PartRow row = ledger.find(id);
         if (row.revision() != revision) {
             throw new Stale();
         }
+        Bench b = bench(id);
+        Object mine = new Object();
+        b.preview = mine;
         PartDocument doc = document(row);
-        return piece(row, CommandJson.read(command, doc).done(doc));
+        PartDocument next = CommandJson.read(command, doc).done(doc);
+        PartState state = b.rebuild.build(next, () -> b.preview != mine);
+        return new Piece(row, state, ledger.undoSaid(row), ledger.redoSaid(row));
     }
 }

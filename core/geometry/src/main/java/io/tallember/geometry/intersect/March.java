@@ -5,6 +5,7 @@ import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -146,6 +147,7 @@ final class March {
         Vec3 t = first;
         double h = Math.min(longest, 0.2 * Math.min(a.scaleAt(x), b.scaleAt(x)));
         for (int step = 0; step < MOST_STEPS; step++) {
+            Patience.check();
             Vec3 end = endAhead(x, t, h);
             if (end != null) {
                 if (end.distance(x) < 0.05 * h && points.size() > 1) {

@@ -4,6 +4,7 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
@@ -48,6 +49,7 @@ final class Nearness {
     }
 
     private void visit(Interval ra, Interval rb, int depth) {
+        Patience.check();
         if (++visits > MOST_VISITS) {
             throw Seeds.touch();
         }

@@ -1,5 +1,6 @@
 package io.tallember.geometry.intersect;
 
+import io.tallember.geometry.Patience;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.DoubleUnaryOperator;
@@ -84,6 +85,7 @@ final class Roots {
     }
 
     private void sample(double a, double b) {
+        Patience.check();
         if (free(a, b)) {
             endRun();
             return;

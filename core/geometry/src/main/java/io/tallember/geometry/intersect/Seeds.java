@@ -7,6 +7,7 @@ import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
@@ -165,6 +166,7 @@ final class Seeds {
     }
 
     private void visit(double u0, double u1, double v0, double v1, int depth) {
+        Patience.check();
         if (++cells > MOST_CELLS) {
             throw touch();
         }

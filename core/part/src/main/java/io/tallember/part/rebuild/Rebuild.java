@@ -1,6 +1,7 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Patience;
 import io.tallember.part.BlendStep;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.PartDocument;
@@ -15,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.BooleanSupplier;
 
 /**
  * Builds documents into solids, step by step. What a step gave is kept under what stood before it and the step itself, so
@@ -22,6 +24,8 @@ import java.util.Objects;
  */
 public final class Rebuild {
     private static final int KEPT = 600;
+    /** How long one step may take. */
+    private static final long MOST_MILLIS = Long.getLong("tallember.step.millis", 60_000);
 
     /** What stood before (by identity) and the step. */
     private record Key(Stand before, Step step) {
@@ -49,6 +53,14 @@ public final class Rebuild {
 
     /** The part as far down as its work line says. Steps that fail are told; the rest is built on what stood before. */
     public PartState build(PartDocument doc) {
+        return build(doc, () -> false);
+    }
+
+    /**
+     * The same, given up with {@link Patience.Stopped} once {@code stop} is true. A step that takes longer than its time fails; what
+     * was built by then is kept.
+     */
+    public PartState build(PartDocument doc, BooleanSupplier stop) {
         Stand stand = Stand.NOTHING;
         List<StepOutcome> outcomes = new ArrayList<>();
         for (int i = 0; i < doc.steps().size(); i++) {
@@ -58,7 +70,7 @@ public final class Rebuild {
             } else if (s.off()) {
                 outcomes.add(new StepOutcome(s.id(), Status.OFF, "", List.of()));
             } else {
-                Result r = result(stand, s);
+                Result r = result(stand, s, stop);
                 stand = r.after();
                 outcomes.add(new StepOutcome(
                         s.id(), r.failure().isEmpty() ? Status.BUILT : Status.FAILED, r.failure(), r.notes()));
@@ -67,7 +79,7 @@ public final class Rebuild {
         return new PartState(doc, stand, List.copyOf(outcomes));
     }
 
-    private Result result(Stand before, Step s) {
+    private Result result(Stand before, Step s, BooleanSupplier stop) {
         Key key = new Key(before, s);
         synchronized (kept) {
             Result r = kept.get(key);
@@ -75,7 +87,7 @@ public final class Rebuild {
                 return r;
             }
         }
-        Result fresh = run(before, s);
+        Result fresh = Patience.within(MOST_MILLIS, stop, () -> run(before, s));
         synchronized (kept) {
             return kept.merge(key, fresh, (old, next) -> old);
         }

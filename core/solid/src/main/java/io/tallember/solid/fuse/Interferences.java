@@ -1,5 +1,6 @@
 package io.tallember.solid.fuse;
 
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
@@ -107,6 +108,7 @@ final class Interferences {
     }
 
     private void edges(Edge e, Edge h) {
+        Patience.check();
         if (!e.bounds().grown(tol.linear()).overlaps(h.bounds().grown(tol.linear())) || !done.add(new Couple(e, h))) {
             return;
         }
