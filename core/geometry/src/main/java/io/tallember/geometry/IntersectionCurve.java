@@ -9,6 +9,9 @@ import java.util.List;
  */
 public final class IntersectionCurve implements Curve {
     private static final int STEPS = 25;
+    /** Below this sine of the angle between the surfaces at the chain's last point but one, its end may be a flat one. */
+    private static final double FLAT = 0.01;
+
     private static final double CONVERGED = 1e-8;
 
     private final Surface a;
@@ -22,6 +25,7 @@ public final class IntersectionCurve implements Curve {
     private final double[] offA = new double[2];
 
     private final double[] offB = new double[2];
+    private final boolean[] flat = new boolean[2];
 
     /**
      * @param chain exact points in order, at least two; a closed curve's first point is not repeated
@@ -52,6 +56,9 @@ public final class IntersectionCurve implements Curve {
             deepest = Math.max(deepest, 0.5 * length * Math.tan(Math.min(turn, 1.2) / 2));
         }
         this.chords = chords(deepest);
+        for (int k = 0; k < 2 && !closed; k++) {
+            flat[k] = flatAt(k == 0 ? 0 : n - 1, k == 0 ? 0 : n - 2);
+        }
         if (!closed) {
             for (int k = 0; k < 2; k++) {
                 Vec3 p = this.chain[k == 0 ? 0 : n - 1];
@@ -74,7 +81,24 @@ public final class IntersectionCurve implements Curve {
             chain[i] = f.point(of.chain[i]);
             tangents[i] = f.direction(of.tangents[i]);
         }
+        System.arraycopy(of.flat, 0, flat, 0, 2);
         chords = chords(of.chords.sagitta());
+    }
+
+    /**
+     * Whether the surfaces are so flat to each other in an end that the angle between them falls with the square of the distance
+     * from it: there several branches run along each other, and Newton's method would take one for another.
+     */
+    private boolean flatAt(int end, int segment) {
+        if (across(chain[end]) > 1e-6 || atApex(a, chain[end]) || atApex(b, chain[end])) {
+            return false;
+        }
+        double far = across(chain[end == 0 ? 1 : end - 1]);
+        return far < FLAT && across(hermite(segment, 0.5)) < far / 3;
+    }
+
+    private double across(Vec3 p) {
+        return a.gradient(p).cross(b.gradient(p)).length();
     }
 
     private Chords chords(double sagitta) {
@@ -179,6 +203,9 @@ public final class IntersectionCurve implements Curve {
         Vec3 d = chord(i);
         Vec3 start = hermite(i, Math.max(0, Math.min(1, s / length)));
         start = start.plus(s - start.minus(chain[i]).dot(d), d);
+        if (flat[0] && i == 0 || flat[1] && i == chain.length - 2) {
+            return start;
+        }
         Vec3 x = start;
         for (int k = 0; k < STEPS; k++) {
             Vec3 ga = a.gradient(x);

@@ -52,6 +52,20 @@ class FuseRandomTest {
         assertThat(refused.size()).isLessThanOrEqualTo(Math.max(1, PAIRS / (name.equals("snapped") ? 1000 : 5000)));
     }
 
+    /** Pairs once refused: rings flat to other rounds, a tip on a ball, a point judged just where a ring touches. */
+    @ParameterizedTest
+    @ValueSource(
+            ints = {
+                11333, 20021, 20793, 21918, 21956, 21967, 22168, 23222, 24083, 100136, 101145, 104644, 105091, 108461,
+                108498, 109741
+            })
+    void pairsOnceRefusedKeepTheIdentities(int seed) {
+        Random r = new Random(seed);
+        List<String> refused = new ArrayList<>();
+        identities(Shapes.snapped(r), Shapes.snapped(r), "snapped " + seed, refused);
+        assertThat(refused).isEmpty();
+    }
+
     private static String kind(Body b) {
         return b.faces().get(0).surface().kind() + b.faces().size();
     }

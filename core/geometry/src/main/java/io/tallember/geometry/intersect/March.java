@@ -27,6 +27,13 @@ final class March {
     /** Below this sine of the angle between the surfaces their meeting is not well determined. */
     private static final double FLAT = 2e-4;
 
+    /** How far ahead, by the surfaces' scale, a point where branches cross is reached for when a branch can't be followed on. */
+    private static final double FLAT_REACH = 0.15;
+
+    private static final double CLOSE = 0.003;
+    /** What counts instead of {@link #FLAT} beside such a point. */
+    private static final double FLATTER = 1e-6;
+
     private static final int MOST_STEPS = 5_000;
 
     private final Surface a;
@@ -34,15 +41,17 @@ final class March {
     private final Box3 where;
     private final Box3 reach;
     private final List<Vec3> ends;
+    private final List<Vec3> flats;
     private final double longest;
 
-    private March(Surface a, Surface b, Box3 where, List<Vec3> ends) {
+    private March(Surface a, Surface b, Box3 where, List<Vec3> ends, List<Vec3> flats) {
         this.a = a;
         this.b = b;
         this.where = where.grown(1e-5);
         double d = where.diagonal();
         this.reach = where.grown(0.3 * d + 1e-3);
         this.ends = ends;
+        this.flats = flats;
         this.longest = Math.max(d / 4, 1e-3);
     }
 
@@ -63,7 +72,7 @@ final class March {
             ends.add(elbow.top());
             ends.add(elbow.bottom());
         }
-        March m = new March(a, b, where, ends);
+        March m = new March(a, b, where, ends, seeds.flats);
         List<Vec3> from = new ArrayList<>(seeds.crossing);
         if (elbow != null) {
             from.removeIf(elbow::covers);
@@ -148,8 +157,19 @@ final class March {
         double h = Math.min(longest, 0.2 * Math.min(a.scaleAt(x), b.scaleAt(x)));
         for (int step = 0; step < MOST_STEPS; step++) {
             Patience.check();
+            // toward a point into which branches run along each other by ever shorter steps, lest one is taken for
+            // another
+            boolean nearFlat = false;
+            for (Vec3 e : flats) {
+                double away = e.distance(x);
+                h = Math.min(h, Math.max(0.25 * away, 1e-4));
+                nearFlat |= away < 0.3 * Math.min(a.scaleAt(x), b.scaleAt(x));
+            }
             Vec3 end = endAhead(x, t, h);
-            if (end != null) {
+            boolean early = end != null
+                    && flats.contains(end)
+                    && end.distance(x) > CLOSE * Math.min(a.scaleAt(x), b.scaleAt(x));
+            if (end != null && !early) {
                 if (end.distance(x) < 0.05 * h && points.size() > 1) {
                     points.set(points.size() - 1, end);
                 } else {
@@ -165,7 +185,7 @@ final class March {
                     continue;
                 }
                 g = across(y);
-                if (g.length() < FLAT) {
+                if (g.length() < (nearFlat ? FLATTER : FLAT)) {
                     continue;
                 }
                 u = g.unit().times(sign);
@@ -176,6 +196,12 @@ final class March {
             if (h <= 1e-9) {
                 if (!where.contains(x) && points.size() > 1) {
                     return false; // a touching point outside the box, where nobody looked for it
+                }
+                // where branches run into a point along each other the surfaces are flat to each other well before it
+                end = endAhead(x, t, FLAT_REACH * Math.min(a.scaleAt(x), b.scaleAt(x)));
+                if (end != null) {
+                    points.add(end);
+                    return false;
                 }
                 throw Seeds.touch();
             }

@@ -30,6 +30,10 @@ import java.util.List;
 final class Seeds {
     private static final double LEAF = 0.15;
     private static final int DEPTH = 14;
+    /** Radii of the rings on which a flat touching place is looked at, by the surfaces' scale. */
+    private static final double[] RINGS = {0.02, 0.06, 0.15, 0.3};
+
+    private static final int RING_POINTS = 32;
     private static final int MOST_CELLS = 60_000;
 
     private final Surface a;
@@ -39,12 +43,18 @@ final class Seeds {
     private final Tolerance tol;
     private final double cap;
     private final double widest;
+    /** Cells need not be smaller; about a cone's tip that lies on the other surface the branches run straight into it. */
+    private final double least;
+
     private int cells;
 
     /** Points where the two cross. */
     final List<Vec3> crossing = new ArrayList<>();
     /** Points where they touch and branches cross. */
     final List<Vec3> branching = new ArrayList<>();
+
+    /** Those of them into which branches run along each other. */
+    final List<Vec3> flats = new ArrayList<>();
 
     /** Points where they touch and nothing else. */
     final List<Vec3> touching = new ArrayList<>();
@@ -60,6 +70,7 @@ final class Seeds {
         this.widest = a instanceof Revolution r
                 ? r.meridian().bounds(Swept.range(r.meridian())).max().x() * 1.1
                 : 0;
+        this.least = tipOn(a, b) || tipOn(b, a) ? 0.03 * Math.max(where.diagonal() / 6, 10 * tol.linear()) : 0;
         this.cap = Math.max(where.diagonal() / 6, 10 * tol.linear());
     }
 
@@ -165,6 +176,10 @@ final class Seeds {
         return b.signedDistance(a.point(u, v));
     }
 
+    private boolean tipOn(Surface s, Surface other) {
+        return s instanceof Cone c && Math.abs(other.signedDistance(c.apex())) <= tol.linear();
+    }
+
     private void visit(double u0, double u1, double v0, double v1, int depth) {
         Patience.check();
         if (++cells > MOST_CELLS) {
@@ -177,7 +192,7 @@ final class Seeds {
         if (Math.abs(b.signedDistance(mid)) > reach + tol.linear() || where.distance(mid) > reach + tol.linear()) {
             return;
         }
-        double scale = Math.min(cap, Math.min(a.scaleAt(mid), b.scaleAt(mid)));
+        double scale = Math.max(least, Math.min(cap, Math.min(a.scaleAt(mid), b.scaleAt(mid))));
         if (reach > LEAF * scale && depth < DEPTH) {
             // split the longer side, or both when they are alike
             double wide = reach(u0, u1, vm, vm);
@@ -257,7 +272,7 @@ final class Seeds {
             det = j11 * j22 - j12 * j21;
             if (Math.abs(det) * scale * scale < 1e-12) {
                 if (!mixed && Math.abs(f(u, v)) <= tol.linear()) {
-                    throw touch();
+                    flat(u, v, scale);
                 }
                 return;
             }
@@ -280,17 +295,95 @@ final class Seeds {
         Vec3 p = a.point(u, v);
         double at = f(u, v);
         if (Math.abs(at) <= tol.linear()) {
-            if (extreme.stream().anyMatch(e -> e.distance(p) <= 1e-4 * scale)) {
+            if (known(p, 1e-4 * scale)) {
+                return;
+            }
+            if (Math.abs(det) * scale * scale < 1e-6) {
+                flat(u, v, scale);
                 return;
             }
             extreme.add(p);
-            if (Math.abs(det) * scale * scale < 1e-6) {
-                throw touch();
-            }
             (det < 0 ? branching : touching).add(p);
         } else if (!mixed && at * f[0] < 0) {
             cross(new double[] {u, v}, cell[0]);
         }
+    }
+
+    private boolean known(Vec3 p, double within) {
+        return extreme.stream().anyMatch(e -> e.distance(p) <= within);
+    }
+
+    /**
+     * A touching place where the surfaces bend alike one way. The signs of the distance on a ring about it tell a single point from
+     * branches; where no ring is clear of the other surface they touch along a line.
+     */
+    private void flat(double u, double v, double scale) {
+        Vec3 p = a.point(u, v);
+        Vec3 n = a.gradient(p);
+        Vec3 x = n.anyPerpendicular();
+        Vec3 y = n.cross(x);
+        for (double ring : RINGS) {
+            double r = ring * scale;
+            if (known(p, r)) {
+                return;
+            }
+            int changes = signChanges(w -> {
+                Vec2 q = a.project(p.plus(r * Math.cos(w), x).plus(r * Math.sin(w), y));
+                return f(q.x(), q.y());
+            });
+            boolean clear = changes >= 0;
+            if (clear) {
+                extreme.add(p);
+                (changes == 0 ? touching : branching).add(p);
+                if (changes > 0) {
+                    flats.add(p);
+                }
+                return;
+            }
+        }
+        throw touch();
+    }
+
+    /** How often a function changes its sign on a turn, also between samples; -1 when it comes too near to zero without. */
+    private int signChanges(java.util.function.DoubleUnaryOperator on) {
+        double step = 2 * Math.PI / RING_POINTS;
+        double[] f = new double[RING_POINTS];
+        for (int i = 0; i < RING_POINTS; i++) {
+            f[i] = on.applyAsDouble(step * (i + 0.37));
+        }
+        int changes = 0;
+        for (int i = 0; i < RING_POINTS; i++) {
+            double before = f[(i + RING_POINTS - 1) % RING_POINTS];
+            double after = f[(i + 1) % RING_POINTS];
+            changes += f[i] * after < 0 ? 1 : 0;
+            boolean dips = f[i] * before > 0
+                    && f[i] * after > 0
+                    && Math.abs(f[i]) <= Math.abs(before)
+                    && Math.abs(f[i]) <= Math.abs(after);
+            if (dips) {
+                double sign = Math.signum(f[i]);
+                double lo = step * (i - 0.63);
+                double hi = step * (i + 1.37);
+                double least = Math.abs(f[i]);
+                for (int k = 0; k < 50 && least > -2 * tol.linear(); k++) {
+                    double a1 = lo + 0.382 * (hi - lo);
+                    double a2 = hi - 0.382 * (hi - lo);
+                    double f1 = sign * on.applyAsDouble(a1);
+                    double f2 = sign * on.applyAsDouble(a2);
+                    least = Math.min(least, Math.min(f1, f2));
+                    if (f1 < f2) {
+                        hi = a2;
+                    } else {
+                        lo = a1;
+                    }
+                }
+                if (Math.abs(least) <= 2 * tol.linear()) {
+                    return -1;
+                }
+                changes += least < 0 ? 2 : 0;
+            }
+        }
+        return changes;
     }
 
     static GeometryException touch() {

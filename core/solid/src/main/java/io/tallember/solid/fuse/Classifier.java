@@ -38,10 +38,18 @@ public final class Classifier {
                 GeometryException.Reason.INCONSISTENT, "A body's inside can't be told from its outside."));
     }
 
-    /** Whether a point is inside, or nothing when every ray grazes. */
+    /** Whether a point is inside, or nothing when it is on the boundary or every ray grazes. */
     Optional<Boolean> judge(Vec3 p) {
         if (!bounds.contains(p)) {
             return Optional.of(false);
+        }
+        for (Face f : faces) {
+            boolean on = f.bounds().distance(p) <= tol.linear()
+                    && Math.abs(f.surface().signedDistance(p)) <= tol.linear()
+                    && f.region().locate(p, tol) != Region.Place.OUTSIDE;
+            if (on) {
+                return Optional.empty();
+            }
         }
         for (int i = 0; i < TRIES; i++) {
             // Directions spread by the golden angle: no two alike, none along an axis.
