@@ -66,6 +66,16 @@ class FuseRandomTest {
         assertThat(refused).isEmpty();
     }
 
+    /** Pairs once refused: rims that a nearly coaxial round crosses where a period was cut, tubes nearly along each other. */
+    @ParameterizedTest
+    @ValueSource(ints = {21199, 104770, 105332, 106372})
+    void generalPairsOnceRefusedKeepTheIdentities(int seed) {
+        Random r = new Random(seed);
+        List<String> refused = new ArrayList<>();
+        identities(Shapes.general(r), Shapes.general(r), "general " + seed, refused);
+        assertThat(refused).isEmpty();
+    }
+
     private static String kind(Body b) {
         return b.faces().get(0).surface().kind() + b.faces().size();
     }

@@ -56,13 +56,37 @@ final class Roots {
             r.sample(lo + k * step, lo + (k + 1) * step);
         }
         r.endRun();
+        double length = r.runs.stream().mapToDouble(n -> n[n.length - 1] - n[0]).sum();
+        boolean round = start < 0 && length > period * (1 - 1e-12);
+        if (start < 0 && !round) {
+            r.joinOverTheEnd(lo, period);
+        }
         List<Root> out = new ArrayList<>();
         for (double[] nodes : r.runs) {
-            out.addAll(r.inRun(nodes, start < 0));
+            out.addAll(r.inRun(nodes, round));
         }
         return out.stream()
                 .map(x -> new Root(x.t() - period * Math.floor(x.t() / period), x.touching()))
                 .toList();
+    }
+
+    /** Where the period was cut inside a run, its two parts become one. */
+    private void joinOverTheEnd(double lo, double period) {
+        double slack = 1e-12 * period;
+        if (runs.size() < 2) {
+            return;
+        }
+        double[] first = runs.get(0);
+        double[] last = runs.get(runs.size() - 1);
+        if (first[0] > lo + slack || last[last.length - 1] < lo + period - slack) {
+            return;
+        }
+        double[] both = java.util.Arrays.copyOf(last, last.length + first.length - 1);
+        for (int i = 1; i < first.length; i++) {
+            both[last.length + i - 1] = first[i] + period;
+        }
+        runs.set(runs.size() - 1, both);
+        runs.remove(0);
     }
 
     /** Roots between two parameters, ends included. */

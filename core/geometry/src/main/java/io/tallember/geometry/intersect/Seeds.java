@@ -34,7 +34,7 @@ final class Seeds {
     private static final double[] RINGS = {0.02, 0.06, 0.15, 0.3};
 
     private static final int RING_POINTS = 32;
-    private static final int MOST_CELLS = 60_000;
+    private static final int MOST_CELLS = 300_000;
 
     private final Surface a;
     private final Surface b;
