@@ -13,11 +13,11 @@ interface Flat {
     }
 
     /** Points of the surface, some of them inside the face, for faces that bend both ways. */
-    default List<Vec3> inner() {
+    default List<Net> nets() {
         return List.of();
     }
 
-    /** The distance in mm between inner points. */
+    /** The distance in mm between points of a net. */
     default double spacing() {
         return 0;
     }
@@ -36,7 +36,4 @@ interface Flat {
     default Corner tip(List<Vec3> points) {
         return null;
     }
-
-    /** The place in space of an inner point's corner. */
-    Vec3 place(Corner c);
 }

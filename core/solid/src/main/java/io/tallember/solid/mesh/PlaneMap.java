@@ -21,9 +21,4 @@ final class PlaneMap implements Flat {
         Vec2 uv = face.surface().project(p);
         return new Corner((uv.x() - origin.x()) * scale, (uv.y() - origin.y()) * scale, point);
     }
-
-    @Override
-    public Vec3 place(Corner c) {
-        return face.surface().point(c.x() / scale + origin.x(), c.y() / scale + origin.y());
-    }
 }

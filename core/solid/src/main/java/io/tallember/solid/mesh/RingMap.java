@@ -198,18 +198,20 @@ final class RingMap implements Flat {
     }
 
     @Override
-    public List<Vec3> inner() {
-        List<Vec3> out = new ArrayList<>();
+    public List<Net> nets() {
         double stepAlong = turn.exchanged() ? stepV : stepU;
         double stepAcross = turn.exchanged() ? stepU : stepV;
         double lo = annulus ? low : middle.y() - Math.PI;
         double hi = annulus ? high : middle.y() + Math.PI;
-        for (double along : along(middle.x() - Math.PI, middle.x() + Math.PI, stepAlong)) {
-            for (double across : along(lo, hi, stepAcross)) {
-                out.add(at(along, across));
+        double[] alongs = along(middle.x() - Math.PI, middle.x() + Math.PI, stepAlong);
+        double[] acrosses = along(lo, hi, stepAcross);
+        Vec3[][] net = new Vec3[acrosses.length][alongs.length];
+        for (int i = 0; i < acrosses.length; i++) {
+            for (int k = 0; k < alongs.length; k++) {
+                net[i][k] = at(alongs[k], acrosses[i]);
             }
         }
-        return out;
+        return List.of(new Net(net, annulus));
     }
 
     private Vec3 at(double along, double across) {
@@ -229,15 +231,5 @@ final class RingMap implements Flat {
     @Override
     public double spacing() {
         return Math.min(stepU * (major - minor), stepV * minor);
-    }
-
-    @Override
-    public Vec3 place(Corner c) {
-        if (!annulus) {
-            double scale = 1 / (major + minor);
-            return surface.point(c.x() / (major * scale) + middle.x(), c.y() / (minor * scale) + middle.y());
-        }
-        double across = (Math.hypot(c.x(), c.y()) / reach() - 1) / ratio() + low;
-        return at(Math.atan2(c.y(), c.x()), across);
     }
 }

@@ -6,7 +6,6 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Region;
-import java.util.ArrayList;
 import java.util.List;
 
 /** A revolved or spline surface laid out by its parameters, each stretched to its mean length, with a net of inner points. */
@@ -99,23 +98,18 @@ final class SheetMap implements Flat {
     }
 
     @Override
-    public List<Vec3> inner() {
-        List<Vec3> out = new ArrayList<>();
-        for (int i = 0; i < across; i++) {
-            for (int j = 0; j < along; j++) {
-                out.add(surface.point(u((i + 0.5) / across), v((j + 0.5) / along)));
+    public List<Net> nets() {
+        Vec3[][] net = new Vec3[along][across];
+        for (int j = 0; j < along; j++) {
+            for (int i = 0; i < across; i++) {
+                net[j][i] = surface.point(u((i + 0.5) / across), v((j + 0.5) / along));
             }
         }
-        return out;
+        return List.of(new Net(net, false));
     }
 
     @Override
     public double spacing() {
         return spacing;
-    }
-
-    @Override
-    public Vec3 place(Corner c) {
-        return surface.point(c.x() / sx + span[0], c.y() / sy + span[2]);
     }
 }

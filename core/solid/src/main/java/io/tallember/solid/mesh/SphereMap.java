@@ -49,17 +49,28 @@ final class SphereMap implements Flat {
         return frame.point(r * Math.cos(turn), r * Math.sin(turn), sphere.radius() * Math.cos(fromEye));
     }
 
+    /** Rings about the eye; toward the poles bands of them have half as many points as those before. */
     @Override
-    public List<Vec3> inner() {
-        List<Vec3> out = new ArrayList<>();
+    public List<Net> nets() {
+        List<Net> out = new ArrayList<>();
         int rings = (int) Math.ceil(Math.PI / step);
+        int most = (int) Math.ceil(2 * Math.PI / step);
+        List<Vec3[]> band = new ArrayList<>();
         for (int k = 1; k <= rings; k++) {
             double fromEye = Math.PI * k / rings;
-            int n = k == rings ? 1 : Math.max(4, (int) Math.ceil(2 * Math.PI * Math.sin(fromEye) / step));
-            for (int i = 0; i < n; i++) {
-                out.add(at(fromEye, 2 * Math.PI * (i + 0.5 * (k % 2)) / n));
+            int halves = (int) Math.round(Math.log(1 / Math.max(Math.sin(fromEye), 1e-9)) / Math.log(2));
+            int n = k == rings ? 1 : Math.max(4, most >> Math.min(halves, 20));
+            if (!band.isEmpty() && band.get(0).length != n) {
+                out.add(new Net(band.toArray(Vec3[][]::new), true));
+                band.clear();
             }
+            Vec3[] ring = new Vec3[n];
+            for (int i = 0; i < n; i++) {
+                ring[i] = at(fromEye, 2 * Math.PI * i / n);
+            }
+            band.add(ring);
         }
+        out.add(new Net(band.toArray(Vec3[][]::new), true));
         return out;
     }
 
@@ -93,14 +104,5 @@ final class SphereMap implements Flat {
     @Override
     public double spacing() {
         return step * sphere.radius();
-    }
-
-    @Override
-    public Vec3 place(Corner c) {
-        double x = c.x() / scale;
-        double y = c.y() / scale;
-        double q = x * x + y * y;
-        double z = (q - 1) / (q + 1);
-        return frame.point(sphere.radius() * x * (1 - z), sphere.radius() * y * (1 - z), sphere.radius() * z);
     }
 }

@@ -12,7 +12,6 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -52,31 +51,64 @@ public final class Tessellator {
         loops.addAll(flat.seams(points));
         List<List<Corner>> polygons =
                 flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops, flat.tip(points)) : loops;
-        List<Vec3> inner = flat.inner();
-        if (inner.isEmpty() && polygons.size() == 1) {
+        List<Net> nets = flat.nets();
+        if (nets.isEmpty() && polygons.size() == 1) {
             int[] strip = Band.of(polygons.get(0));
             if (strip != null) {
                 orient(strip, points, face);
                 return assembled(face, points, strip);
             }
         }
-        List<Corner> free = new ArrayList<>();
-        if (!inner.isEmpty()) {
-            Rows rows = new Rows(polygons);
-            Clearing clearing = new Clearing(points, 0.4 * flat.spacing());
-            for (Vec3 p : inner) {
-                Corner c = inside(flat.corner(p, points.size()), flat.period(), rows);
-                if (c != null && clearing.clear(p)) {
-                    free.add(c);
+        Rest rest = new Rest(polygons);
+        fill(nets, flat, rest, points);
+        int[] triangles = rest.triangulated();
+        orient(triangles, points, face);
+        return assembled(face, points, triangles);
+    }
+
+    /** Lays the nets over the face: triangles where they are clear of the boundary, points for triangulating elsewhere. */
+    private static void fill(List<Net> nets, Flat flat, Rest rest, List<Vec3> points) {
+        if (nets.isEmpty()) {
+            return;
+        }
+        double diagonal = nets.stream().mapToDouble(Net::diagonal).max().orElse(0);
+        Rows rows = new Rows(rest.polygons());
+        Clearing near = new Clearing(points, 0.4 * flat.spacing());
+        Clearing wide = new Clearing(boundary(rest.polygons(), points, 0.3 * diagonal), 0.95 * diagonal);
+        for (Net net : nets) {
+            Corner[][] corners = new Corner[net.points().length][];
+            boolean[][] clear = new boolean[corners.length][];
+            for (int i = 0; i < corners.length; i++) {
+                Vec3[] row = net.points()[i];
+                corners[i] = new Corner[row.length];
+                clear[i] = new boolean[row.length];
+                for (int k = 0; k < row.length; k++) {
+                    Corner c = inside(flat.corner(row[k], points.size()), flat.period(), rows);
+                    if (c != null && near.clear(row[k])) {
+                        corners[i][k] = c;
+                        clear[i][k] = wide.clear(row[k]);
+                        points.add(row[k]);
+                    }
+                }
+            }
+            rest.add(net.filled(corners, clear, flat.period()));
+        }
+    }
+
+    /** Points along the polygons no farther apart than asked. */
+    private static List<Vec3> boundary(List<List<Corner>> polygons, List<Vec3> points, double apart) {
+        List<Vec3> out = new ArrayList<>();
+        for (List<Corner> polygon : polygons) {
+            for (int i = 0; i < polygon.size(); i++) {
+                Vec3 p = points.get(polygon.get(i).point());
+                Vec3 q = points.get(polygon.get((i + 1) % polygon.size()).point());
+                int n = Math.max(1, (int) Math.ceil(p.distance(q) / apart));
+                for (int k = 0; k < n; k++) {
+                    out.add(p.lerp(q, k / (double) n));
                 }
             }
         }
-        for (Corner c : free) {
-            points.add(flat.place(c));
-        }
-        int[] triangles = triangulate(polygons, free, points.size() - free.size());
-        orient(triangles, points, face);
-        return assembled(face, points, triangles);
+        return out;
     }
 
     /** The corner, moved by whole periods into the polygons, or null when it lies outside all of them. */
@@ -155,37 +187,6 @@ public final class Tessellator {
             out.set(0, new Corner(out.get(1).x(), tip.y(), tip.point()));
         }
         return out;
-    }
-
-    private static int[] triangulate(List<List<Corner>> polygons, List<Corner> free, int firstFree) {
-        List<double[]> flat = new ArrayList<>();
-        List<Corner> corners = new ArrayList<>();
-        for (List<Corner> polygon : polygons) {
-            double[] xy = new double[2 * polygon.size()];
-            for (int i = 0; i < polygon.size(); i++) {
-                xy[2 * i] = polygon.get(i).x();
-                xy[2 * i + 1] = polygon.get(i).y();
-            }
-            flat.add(xy);
-            corners.addAll(polygon);
-        }
-        double[] inside = new double[2 * free.size()];
-        for (int i = 0; i < free.size(); i++) {
-            inside[2 * i] = free.get(i).x();
-            inside[2 * i + 1] = free.get(i).y();
-        }
-        int[] indices = Triangulation.of(flat, inside);
-        int[] out = new int[indices.length];
-        int n = 0;
-        for (int i = 0; i < indices.length; i += 3) {
-            for (int j = 0; j < 3; j++) {
-                int k = indices[i + j];
-                out[n + j] = k < corners.size() ? corners.get(k).point() : firstFree + k - corners.size();
-            }
-            // a triangle along the line that stands for a tip is none
-            n += out[n] == out[n + 1] || out[n + 1] == out[n + 2] || out[n] == out[n + 2] ? 0 : 3;
-        }
-        return Arrays.copyOf(out, n);
     }
 
     /** All triangles run one way round in the flattened face; the largest tells whether that is the face's way. */

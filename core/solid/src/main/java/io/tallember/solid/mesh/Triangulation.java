@@ -46,18 +46,20 @@ final class Triangulation {
     /**
      * Triangles, counter-clockwise, as indices into all corners in the order given.
      *
-     * @param loops x and y of each corner by turns, one array a loop, all of size about 1; the largest is the outline
+     * @param loops x and y of each corner by turns, one array a loop, all of size about 1
+     * @param outline which of them have what is triangulated inside, not outside
      * @param free x and y of points inside, numbered after the corners
      */
-    static int[] of(List<double[]> loops, double[] free) {
+    static int[] of(List<double[]> loops, boolean[] outline, double[] free) {
         int size = loops.stream().mapToInt(l -> l.length + 1).sum() + free.length;
         long[] grid = new long[size];
         int n = 0;
+        int at = 0;
         for (double[] l : loops) {
             for (double v : l) {
                 grid[n++] = Math.round(v / SAME);
             }
-            grid[n++] = Long.MIN_VALUE;
+            grid[n++] = Long.MIN_VALUE + (outline[at++] ? 1 : 0);
         }
         for (double v : free) {
             grid[n++] = Math.round(v / SAME);
@@ -67,14 +69,10 @@ final class Triangulation {
         if (known == null) {
             known = loops.size() == 1 && free.length == 0 && convex(loops.get(0))
                     ? halved(loops.get(0))
-                    : delaunay(loops, free);
+                    : delaunay(loops, outline, free);
             DONE.put(key, known);
         }
         return known;
-    }
-
-    static int[] of(List<double[]> loops) {
-        return of(loops, new double[0]);
     }
 
     private static boolean convex(double[] l) {
@@ -120,13 +118,7 @@ final class Triangulation {
         return s / 2;
     }
 
-    private static int[] delaunay(List<double[]> loops, double[] free) {
-        double[] outline = loops.get(0);
-        for (double[] l : loops) {
-            if (Math.abs(area(l)) > Math.abs(area(outline))) {
-                outline = l;
-            }
-        }
+    private static int[] delaunay(List<double[]> loops, boolean[] outline, double[] free) {
         List<Vertex> vertices = new ArrayList<>();
         List<IConstraint> constraints = new ArrayList<>();
         for (double[] l : loops) {
@@ -135,7 +127,7 @@ final class Triangulation {
                 ring.add(new Vertex(l[i], l[i + 1], 0, vertices.size() + i / 2));
             }
             vertices.addAll(ring);
-            if (area(l) > 0 != (l == outline)) {
+            if (area(l) > 0 != outline[constraints.size()]) {
                 Collections.reverse(ring);
             }
             PolygonConstraint constraint = new PolygonConstraint(ring);

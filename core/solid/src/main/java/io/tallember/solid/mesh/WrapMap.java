@@ -67,9 +67,4 @@ final class WrapMap implements Flat {
         points.add(apex);
         return corner(apex, points.size() - 1);
     }
-
-    @Override
-    public Vec3 place(Corner c) {
-        return surface.point(c.x() / sx + origin.x(), c.y() / sy + origin.y());
-    }
 }

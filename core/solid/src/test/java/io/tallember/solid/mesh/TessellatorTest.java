@@ -10,6 +10,7 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Shapes;
 import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.sweep.Primitive;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -105,13 +106,32 @@ class TessellatorTest {
     void triangulationsAreSharedOnlyBetweenAlikeOutlines() {
         double[] square = {0, 0, 1, 0, 1, 1, 0, 1};
         double[] hole = {0.4, 0.4, 0.4, 0.6, 0.6, 0.6, 0.6, 0.4};
-        int[] first = Triangulation.of(List.of(square, hole));
-        assertThat(Triangulation.of(List.of(square.clone(), hole.clone()))).isSameAs(first);
+        int[] first = outlined(square, hole);
+        assertThat(outlined(square.clone(), hole.clone())).isSameAs(first);
         assertThat(first).hasSize(3 * 8);
         double[] moved = {0.3, 0.4, 0.3, 0.6, 0.6, 0.6, 0.6, 0.4};
-        assertThat(Triangulation.of(List.of(square, moved))).isNotSameAs(first);
-        assertThat(Triangulation.of(List.of(new double[] {0, 0, 0, 1, 1, 1, 1, 0})))
+        assertThat(outlined(square, moved)).isNotSameAs(first);
+        assertThat(outlined(new double[] {0, 0, 0, 1, 1, 1, 1, 0}))
                 .as("a clockwise square is turned")
                 .hasSize(6);
+    }
+
+    private static int[] outlined(double[]... loops) {
+        boolean[] outline = new boolean[loops.length];
+        outline[0] = true;
+        return Triangulation.of(List.of(loops), outline, new double[0]);
+    }
+
+    /** Nets keep away from holes smaller than their meshes, and fine meshes stay near the solid. */
+    @Test
+    void netsLeaveRoomForSmallHoles() {
+        Body ring = Primitive.torus(Frame.WORLD, 20, 6, "t", Shapes.TOL);
+        Body ball = Primitive.sphere(Frame.WORLD, 12, "s", Shapes.TOL);
+        for (double r : new double[] {0.02, 0.2, 2}) {
+            Body pin = Primitive.cylinder(Frame.WORLD.at(new Vec3(20.3, 0.2, -30)), r, 60, "p", Shapes.TOL);
+            Fuse.subtract(List.of(ring), List.of(pin), Shapes.TOL).forEach(Shapes::assertWatertight);
+            Body needle = Primitive.cylinder(Frame.WORLD.at(new Vec3(3, 2, -30)), r, 60, "p", Shapes.TOL);
+            Fuse.subtract(List.of(ball), List.of(needle), Shapes.TOL).forEach(Shapes::assertWatertight);
+        }
     }
 }
