@@ -317,4 +317,57 @@ class WholeStoryTest {
         page.choose(page.find(".steps [aria-label='How far round']"), "by");
         page.untilVolume((drum - rim(30, 5)) / 4);
     }
+
+    @Test
+    void aBlockWithoutASketchIsBoredWalledAndSplit() {
+        newPart("Clamp");
+        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys("2", "e");
+        page.sees("[data-testid=live]", "volume +24");
+        page.keys(Keys.ENTER);
+        double block = 40 * 30 * 20;
+        page.untilVolume(block);
+
+        // a cylinder placed by a click on the top face, then taken away
+        page.keys(Keys.HOME, "e");
+        page.choose(page.find(".work [aria-label=Shape]"), "a cylinder");
+        page.click(page.at(6, 4, 20));
+        page.sees(".work", "a face");
+        page.find("[data-testid=diameter]").click();
+        page.chord(Keys.CONTROL, "a");
+        page.keys("10");
+        page.choose(page.find(".work [aria-label='Which side']"), "hanging under");
+        page.choose(page.find(".work [aria-label='What becomes of it']"), "removed");
+        page.press("Apply");
+        double bored = block - Math.PI * 25 * 20;
+        page.untilVolume(bored);
+        page.press("diameter: 10 mm");
+        page.keys("12", Keys.ENTER);
+        page.untilVolume(block - Math.PI * 36 * 20);
+        page.chord(Keys.CONTROL, "z");
+        page.untilVolume(bored);
+
+        // cut apart along a plane: the same volume, two bodies
+        page.keys("r");
+        page.choose(page.find(".work [aria-label='Plane or face']"), "the side plane");
+        page.sees(".work", "into 2 bodies");
+        page.keys(Keys.ENTER);
+        page.sees("[data-testid=steps]", "Split the bodies along");
+        page.untilVolume(bored);
+
+        // a wall along a sketched outline, two distances from its plane
+        page.keys("1", "q");
+        page.find("[data-testid=sketch-layer]");
+        page.keys("w");
+        page.click(page.at(-12.3, -9.4, 0));
+        page.move(page.at(6, 8, 0));
+        page.keys("20", Keys.TAB, "16", Keys.ENTER);
+        page.sees("[data-testid=foot]", "1 closed region");
+        page.keys(Keys.ESCAPE, Keys.ESCAPE, "2", "q");
+        page.choose(page.find(".work [aria-label='Solid or wall']"), "as a wall inside its lines");
+        page.choose(page.find(".work [aria-label=Direction]"), "and the other way by");
+        page.choose(page.find(".work [aria-label='What becomes of it']"), "as a new body");
+        page.press("Apply");
+        page.untilVolume(bored + (20 * 16 - 16 * 12) * 15);
+    }
 }

@@ -57,4 +57,20 @@ class EmberTest {
         assertThat(said.toString()).contains("above zero");
         assertThat(run("{}")).isEqualTo(2);
     }
+
+    @Test
+    void readsStepAndSaysWhatIsInIt() throws Exception {
+        run(PART.formatted("20", "body"));
+        StringWriter out = new StringWriter();
+        CommandLine line = new CommandLine(new ReadCommand());
+        line.setErr(new PrintWriter(said));
+        line.setOut(new PrintWriter(out));
+        Path step = folder.resolve("peg.step");
+        assertThat(line.execute(step.toString())).isZero();
+        assertThat(out.toString()).contains("3 faces, 1570.796327 mm3");
+        Path cut = Files.writeString(
+                folder.resolve("cut.step"), Files.readString(step).substring(0, 900));
+        assertThat(line.execute(cut.toString())).isEqualTo(2);
+        assertThat(said.toString()).contains("cut off");
+    }
 }
