@@ -1,7 +1,7 @@
 package io.tallember.part;
 
 /** A step that makes material. */
-public sealed interface MaterialStep extends Step permits ProfileStep, ReadyStep {
+public sealed interface MaterialStep extends Step permits ProfileStep, ReadyStep, HoleStep {
     /** What becomes of the material. */
     enum Mode {
         BODY,

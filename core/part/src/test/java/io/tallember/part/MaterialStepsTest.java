@@ -261,4 +261,74 @@ class MaterialStepsTest {
         round.with(new Command.AddStep(new SplitStep("", "", false, round.on(side))));
         assertThat(failure(round)).contains("crosses no body");
     }
+
+    private static HoleStep hole(
+            HoleStep.Mouth mouth, boolean through, boolean pointed, SketchPlane.OnFace top, Vec2... at) {
+        List<HoleStep.Place> places =
+                Stream.of(at).map(v -> new HoleStep.Place("", top.face(), v)).toList();
+        return new HoleStep(
+                "", "", false, mouth, 6, through, 8, pointed, 10, 3, Math.toRadians(90), "M6 close", places);
+    }
+
+    @Test
+    void holesHaveTheirVolumesAndKeepTheirPlaces() {
+        double wall = Math.PI * 9;
+        double tip = wall * 3 / Math.tan(Math.toRadians(59)) / 3;
+        double sink = Math.PI / 3 * (125 - 27);
+        record Drilled(HoleStep.Mouth mouth, boolean through, boolean pointed, double volume) {}
+        for (Drilled d : List.of(
+                new Drilled(HoleStep.Mouth.PLAIN, false, false, wall * 8),
+                new Drilled(HoleStep.Mouth.PLAIN, false, true, wall * 8 + tip),
+                new Drilled(HoleStep.Mouth.PLAIN, true, true, wall * 20),
+                new Drilled(HoleStep.Mouth.COUNTERBORE, false, true, Math.PI * 25 * 3 + wall * 5 + tip),
+                new Drilled(HoleStep.Mouth.COUNTERBORE, true, false, Math.PI * 25 * 3 + wall * 17),
+                new Drilled(HoleStep.Mouth.COUNTERSINK, true, false, sink + wall * 18))) {
+            Sheet s = new Sheet("Drilled", Unit.MM);
+            ready(s, Shape.BOX, Base.TOP, 0, false, Mode.BODY, 60.0, 40.0, 20.0);
+            SketchPlane.OnFace top = (SketchPlane.OnFace) s.on("s1.end(box)");
+            String id = s.document().freshId();
+            s.with(new Command.AddStep(
+                    hole(d.mouth(), d.through(), d.pointed(), top, new Vec2(-15, 0), new Vec2(12, 5))));
+            assertThat(failure(s)).isEmpty();
+            assertThat(volume(s)).isCloseTo(48_000 - 2 * d.volume(), within(1e-7));
+            HoleStep h = (HoleStep) s.document().step(id);
+            assertThat(h.places()).extracting(HoleStep.Place::id).containsExactly("h1", "h2");
+            assertThat(s.on(id + ".side(h2-wall)")).isNotNull();
+            assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+            // the holes follow the face
+            s.with(new Command.ChangeStep(((ReadyStep) s.document().step("s1")).sized("height", 30)));
+            double deeper = d.through() ? 2 * wall * 10 : 0;
+            assertThat(volume(s)).isCloseTo(72_000 - 2 * d.volume() - deeper, within(1e-7));
+        }
+    }
+
+    @Test
+    void holesThatCannotBeAreRefused() {
+        Sheet s = new Sheet("Drilled", Unit.MM);
+        ready(s, Shape.BOX, Base.TOP, 0, false, Mode.BODY, 60.0, 40.0, 20.0);
+        SketchPlane.OnFace top = (SketchPlane.OnFace) s.on("s1.end(box)");
+        assertThatThrownBy(() -> hole(HoleStep.Mouth.PLAIN, true, false, top))
+                .hasMessageContaining("at least one place");
+        assertThatThrownBy(() -> hole(HoleStep.Mouth.COUNTERBORE, true, false, top, new Vec2(0, 0))
+                        .sized("head", 5))
+                .hasMessageContaining("wider");
+        s.with(new Command.AddStep(hole(HoleStep.Mouth.PLAIN, true, false, top, new Vec2(200, 0))));
+        assertThat(failure(s)).contains("doesn't reach");
+    }
+
+    @Test
+    void screwSizesComeFromTheTable() {
+        var m6 = io.tallember.part.holes.ScrewSizes.metric().stream()
+                .filter(x -> x.size().equals("M6"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(m6.normal()).isEqualTo(6.6);
+        assertThat(m6.drill()).isEqualTo(5);
+        assertThat(m6.bore()).isEqualTo(11);
+        assertThat(io.tallember.part.holes.ScrewSizes.metric())
+                .allMatch(x -> x.drill() < x.diameter()
+                        && x.diameter() < x.close()
+                        && x.close() < x.normal()
+                        && x.normal() < x.loose());
+    }
 }

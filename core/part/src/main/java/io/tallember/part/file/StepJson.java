@@ -6,6 +6,7 @@ import io.tallember.part.BlendStep;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.FaceReference;
+import io.tallember.part.HoleStep;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.ReadyStep;
@@ -52,6 +53,8 @@ public final class StepJson {
             }
         } else if (step instanceof SplitStep s) {
             put(n, s.plane());
+        } else if (step instanceof HoleStep h) {
+            hole(n, h);
         } else if (step instanceof ReadyStep r) {
             put(n, r.plane());
             n.put("shape", Words.of(r.shape()));
@@ -99,6 +102,9 @@ public final class StepJson {
         if (step instanceof ReadyStep) {
             return "ready";
         }
+        if (step instanceof HoleStep) {
+            return "hole";
+        }
         return step instanceof BlendStep ? "blend" : step instanceof RevolveStep ? "revolve" : "extrude";
     }
 
@@ -128,6 +134,42 @@ public final class StepJson {
                     .put("side", Words.of(e.thin().side()));
         }
         n.put("bothWays", r.bothWays()).put("flipped", r.flipped());
+    }
+
+    private static void hole(ObjectNode n, HoleStep h) {
+        n.put("mouth", Words.of(h.mouth())).put("diameter", h.diameter());
+        n.put("through", h.through()).put("depth", h.depth()).put("pointed", h.pointed());
+        n.put("head", h.head()).put("headDepth", h.headDepth()).put("sink", h.sink());
+        n.put("use", h.use());
+        ArrayNode places = n.putArray("places");
+        for (HoleStep.Place p : h.places()) {
+            ObjectNode at = places.addObject().put("id", p.id());
+            put(at, "on", p.face());
+            at.putArray("at").add(p.at().x()).add(p.at().y());
+        }
+    }
+
+    private static HoleStep hole(String id, String name, boolean off, Fields f, Typed typed, String place) {
+        HoleStep.Mouth mouth = f.oneOf("mouth", HoleStep.Mouth.class);
+        return new HoleStep(
+                id,
+                name,
+                off,
+                mouth,
+                f.positive("diameter", typed, place + "/diameter"),
+                f.flag("through"),
+                f.positive("depth", typed, place + "/depth"),
+                f.flag("pointed"),
+                f.size("head", typed, place + "/head", false),
+                f.size("headDepth", typed, place + "/headDepth", false),
+                f.size("sink", typed, place + "/sink", true),
+                f.text("use", ""),
+                f.list("places").stream().map(StepJson::holePlace).toList());
+    }
+
+    private static HoleStep.Place holePlace(JsonNode node) {
+        Fields f = new Fields(node, "place of a hole");
+        return new HoleStep.Place(f.text("id", ""), face(f.part("on", "face")), f.vec2("at"));
     }
 
     private static void put(ObjectNode n, SketchPlane plane) {
@@ -213,6 +255,9 @@ public final class StepJson {
         }
         if (kind.equals("extrude")) {
             return extrude(id, name, off, f, typed, place);
+        }
+        if (kind.equals("hole")) {
+            return hole(id, name, off, f, typed, place);
         }
         if (kind.equals("split")) {
             return new SplitStep(id, name, off, plane(f));

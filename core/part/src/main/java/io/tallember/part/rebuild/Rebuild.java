@@ -4,6 +4,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
 import io.tallember.part.BlendStep;
 import io.tallember.part.ExtrudeStep;
+import io.tallember.part.HoleStep;
 import io.tallember.part.PartDocument;
 import io.tallember.part.ReadyStep;
 import io.tallember.part.RevolveStep;
@@ -112,6 +113,9 @@ public final class Rebuild {
         }
         if (s instanceof SplitStep k) {
             return BuildSplit.build(k, before, notes);
+        }
+        if (s instanceof HoleStep h) {
+            return BuildHole.build(h, before, notes);
         }
         if (s instanceof ReadyStep r) {
             return BuildReady.build(r, before, notes);

@@ -1,0 +1,2 @@
+/** Standard sizes of holes for screws. */
+package io.tallember.part.holes;
