@@ -1,4 +1,4 @@
-import type { Command, HomePage, PartView } from "./types";
+import type { Command, HomePage, PartView, Screw } from "./types";
 
 /** A refusal in a sentence that can be shown as it is. */
 export class Refused extends Error {
@@ -46,6 +46,7 @@ export const api = {
   duplicate: (id: number) => ask<{ id: number }>("POST", `/api/parts/${id}/duplicate`),
   deletePart: (id: number) => ask("DELETE", `/api/parts/${id}`),
   restorePart: (id: number) => ask("POST", `/api/parts/${id}/restore`),
+  screws: () => ask<Screw[]>("GET", "/api/screws"),
   part: (id: number) => ask<PartView>("GET", `/api/parts/${id}`),
   command: (id: number, revision: number, command: Command, known: string[]) =>
     ask<PartView>("POST", `/api/parts/${id}/commands`, { revision, command, known }),

@@ -137,6 +137,39 @@ export interface ReadyStep extends StepBase {
   mode: Mode;
 }
 
+export type Mouth = "plain" | "counterbore" | "countersink";
+
+/** Round holes of one size at several places of flat faces. */
+export interface HoleStep extends StepBase {
+  kind: "hole";
+  mouth: Mouth;
+  diameter: number | string;
+  through: boolean;
+  depth: number | string;
+  pointed: boolean;
+  head: number | string;
+  headDepth: number | string;
+  /** The countersink's whole angle, in radians. */
+  sink: number | string;
+  use: string;
+  places: { id: string; on: FaceRef; at: Vec2 }[];
+}
+
+/** A metric screw size and the holes that belong to it, in mm; zero where the standards have none. */
+export interface Screw {
+  size: string;
+  diameter: number;
+  pitch: number;
+  fine: number;
+  drill: number;
+  close: number;
+  normal: number;
+  loose: number;
+  bore: number;
+  boreDepth: number;
+  sink: number;
+}
+
 export interface SplitStep extends StepBase {
   kind: "split";
   plane: Plane;
@@ -149,7 +182,8 @@ export interface StepReport {
   dependants: string[];
 }
 
-export type Step = (SketchStep | ExtrudeStep | RevolveStep | BlendStep | ReadyStep | SplitStep) & StepReport;
+export type Step = (SketchStep | ExtrudeStep | RevolveStep | BlendStep | ReadyStep | SplitStep | HoleStep) &
+  StepReport;
 
 export interface Region {
   boundary: string[];

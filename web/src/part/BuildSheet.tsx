@@ -4,14 +4,16 @@ import type { SketchStep, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
 import { BlendSentence } from "./BlendSentence";
-import { editBlend, isBlend } from "./blending";
-import { editForm, isForm, isSketch } from "./forming";
+import { openStep } from "./actions";
+import { isBlend } from "./blending";
+import { DrillSentence } from "./DrillBar";
+import { isHole } from "./drilling";
+import { isForm, isSketch } from "./forming";
 import { changeStep, FormSentence } from "./FormSentence";
 import { PlaceSentence } from "./PlaceBar";
-import { editPlaced, isReady } from "./placing";
-import { openSketch } from "./sketching";
+import { isReady } from "./placing";
 import { SplitSentence } from "./SplitBar";
-import { editSplit, isSplit } from "./splitting";
+import { isSplit } from "./splitting";
 import { usePart } from "./store";
 import { ValuesTable } from "./ValuesTable";
 
@@ -142,6 +144,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <BlendSentence step={step} onOpen={() => edit(step)} />
         ) : isReady(step) ? (
           <PlaceSentence step={step} onOpen={() => edit(step)} />
+        ) : isHole(step) ? (
+          <DrillSentence step={step} onOpen={() => edit(step)} />
         ) : isSplit(step) ? (
           <SplitSentence step={step} onOpen={() => edit(step)} />
         ) : (
@@ -183,11 +187,7 @@ function edit(step: Step): void {
   const n = view!.steps.findIndex((s) => s.id === step.id);
   if (n >= view!.workLine)
     say("This step is below the work line. Move the line below it to change it.", true);
-  else if (isSketch(step)) openSketch(step.id);
-  else if (isForm(step)) editForm(step);
-  else if (isBlend(step)) editBlend(step);
-  else if (isReady(step)) editPlaced(step);
-  else if (isSplit(step)) editSplit(step);
+  else openStep(step);
 }
 
 function SketchSentence({ step }: { step: SketchStep }) {

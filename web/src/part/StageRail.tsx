@@ -1,4 +1,5 @@
 import { isBlend } from "./blending";
+import { isHole } from "./drilling";
 import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
 import { isReady } from "./placing";
@@ -9,6 +10,7 @@ const ART: Record<number, string> = {
   1: "M4 18L4 9L12 3L20 9L20 18ZM4 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M20 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M12 3m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0",
   2: "M3 20H21M5 20V10A7 6 0 0 1 19 10V20M9 20V13H15V20M5 20L9 13M15 13L19 20",
   4: "M4 20V11A7 7 0 0 1 11 4H20M4 20H20V4M8 20V12A4 4 0 0 1 12 8H20",
+  5: "M12 3V15M8 5H16M9 8L15 10M9 11L15 13M10 15H14L12 19ZM4 21H20",
   8: "M4 21H20M6 17H18V21H6ZM10 17V10C8 9 8 3 12 3C16 3 16 9 14 10V17",
 };
 
@@ -22,7 +24,9 @@ export function StageRail() {
         ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s)).length ?? 0)
         : n === 4
           ? (view?.steps.filter(isBlend).length ?? 0)
-          : 0;
+          : n === 5
+            ? (view?.steps.filter(isHole).length ?? 0)
+            : 0;
   const now =
     doing.kind === "sketching"
       ? 1
@@ -30,7 +34,9 @@ export function StageRail() {
         ? 2
         : doing.kind === "blending"
           ? 4
-          : stage;
+          : doing.kind === "drilling"
+            ? 5
+            : stage;
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map((s) => (

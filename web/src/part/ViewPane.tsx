@@ -3,14 +3,15 @@ import { Scene } from "../scene/Scene";
 import { useLookStore } from "../scene/useLook";
 import { PointerTags } from "../sketch/PointerTags";
 import { SketchLayer } from "../sketch/SketchLayer";
-import { fit, startOnFace } from "./actions";
-import { editBlend, isBlend, toggleEdge } from "./blending";
-import { aimAt, aiming, editForm, isForm, isSketch } from "./forming";
+import { fit, openStep, startOnFace } from "./actions";
+import { toggleEdge } from "./blending";
+import { aimAt, aiming, isSketch } from "./forming";
 import { FormLayer } from "./FormLayer";
-import { editPlaced, isReady, placeAt } from "./placing";
-import { editSplit, isSplit, splitBy } from "./splitting";
+import { drillAt } from "./drilling";
+import { placeAt } from "./placing";
+import { splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
-import { newSketch, onFace, onLookMoved, openSketch } from "./sketching";
+import { newSketch, onFace, onLookMoved } from "./sketching";
 import { usePart, type Display, type Pick } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
 
@@ -103,6 +104,7 @@ export function ViewPane() {
     doing.kind === "blending" ||
     doing.kind === "splitting" ||
     doing.kind === "placing" ||
+    doing.kind === "drilling" ||
     (doing.kind === "forming" && aiming(doing.form));
 
   const down = (e: React.PointerEvent) => {
@@ -167,8 +169,9 @@ export function ViewPane() {
       if (found) toggleEdge(found);
       return;
     }
-    if (doing.kind === "placing") {
-      placeAt(found, ...at(e));
+    if (doing.kind === "placing" || doing.kind === "drilling") {
+      if (doing.kind === "placing") placeAt(found, ...at(e));
+      else drillAt(found, ...at(e));
       return;
     }
     const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
@@ -186,11 +189,7 @@ export function ViewPane() {
     const found = scene.current!.pick(...at(e));
     const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
     const step = view?.steps.find((s) => s.id === face?.steps[0]);
-    if (step && isForm(step)) editForm(step);
-    else if (step && isBlend(step)) editBlend(step);
-    else if (step && isReady(step)) editPlaced(step);
-    else if (step && isSplit(step)) editSplit(step);
-    else if (step && isSketch(step)) openSketch(step.id);
+    if (step) openStep(step);
   };
 
   const sketchStep = doing.kind === "sketching" ? view?.steps.find((s) => s.id === doing.step) : undefined;

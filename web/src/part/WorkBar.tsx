@@ -4,6 +4,7 @@ import { Model } from "../sketch/model";
 import { CLICK_HINTS, currentSketch, useSketch } from "../sketch/store";
 import { Acts } from "./Acts";
 import { BlendBar } from "./BlendBar";
+import { DrillBar } from "./DrillBar";
 import { FormBar } from "./FormBar";
 import { isSketch } from "./forming";
 import { PlaceBar } from "./PlaceBar";
@@ -20,6 +21,8 @@ export function WorkBar() {
         <BlendBar />
       ) : doing.kind === "placing" ? (
         <PlaceBar />
+      ) : doing.kind === "drilling" ? (
+        <DrillBar />
       ) : doing.kind === "splitting" ? (
         <SplitBar />
       ) : doing.kind === "forming" ? (

@@ -1,8 +1,10 @@
+import type { Step } from "../api/types";
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { TOOLS, useSketch } from "../sketch/store";
 import { beginBlend, editBlend, isBlend } from "./blending";
 import { beginForm, editForm, isForm, isSketch } from "./forming";
+import { beginDrill, editDrill, isHole } from "./drilling";
 import { beginPlace, editPlaced, isReady } from "./placing";
 import { beginSplit, editSplit, isSplit } from "./splitting";
 import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
@@ -21,6 +23,7 @@ export const STAGES = [
   { n: 1, name: "Sketch", hint: "Draw flat, then tie it down" },
   { n: 2, name: "Form", hint: "Give the part its bulk" },
   { n: 4, name: "Edge", hint: "Break and round the edges" },
+  { n: 5, name: "Hole", hint: "Bore, sink and tap" },
   { n: 8, name: "Release", hint: "Hand the part over" },
 ];
 
@@ -95,6 +98,10 @@ export function shelfActions(stage: number): Action[] {
       { name: "Bevel", hint: "A flat cut along edges", key: "w", why, run: () => beginBlend(true) },
     ];
   }
+  if (stage === 5) {
+    const why = solid ? undefined : "There is no body to drill yet.";
+    return [{ name: "Hole", hint: "Plain, counterbored or countersunk", key: "q", why, run: beginDrill }];
+  }
   const why = solid ? undefined : "There is no body to hand over yet.";
   return [
     { name: "STEP", hint: "Exact solids, in mm", key: "q", why, run: () => download("step") },
@@ -168,18 +175,7 @@ export function everything(): Action[] {
       name: `Change ${s.name}`,
       hint: "step",
       why: leaveFirst,
-      run: () =>
-        isSketch(s)
-          ? openSketch(s.id)
-          : isForm(s)
-            ? editForm(s)
-            : isBlend(s)
-              ? editBlend(s)
-              : isReady(s)
-                ? editPlaced(s)
-                : isSplit(s)
-                  ? editSplit(s)
-                  : undefined,
+      run: () => openStep(s),
     });
   }
   for (const name of Object.keys(VIEWS)) {
@@ -207,6 +203,16 @@ export function everything(): Action[] {
   });
   out.push({ name: "All parts", hint: "home", run: () => (start({ kind: "looking" }), goHome()) });
   return out;
+}
+
+/** Opens a step of the sheet where it is changed. */
+export function openStep(s: Step): void {
+  if (isSketch(s)) openSketch(s.id);
+  else if (isForm(s)) editForm(s);
+  else if (isBlend(s)) editBlend(s);
+  else if (isReady(s)) editPlaced(s);
+  else if (isSplit(s)) editSplit(s);
+  else if (isHole(s)) editDrill(s);
 }
 
 export function goHome(): void {

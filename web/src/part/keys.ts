@@ -3,6 +3,7 @@ import { TOOLS, useSketch } from "../sketch/store";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
 import { applyBlend } from "./blending";
+import { applyDrill } from "./drilling";
 import { applyForm, beginForm } from "./forming";
 import { applyPlace } from "./placing";
 import { finishSketch, lookMoved } from "./sketching";
@@ -42,6 +43,7 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   else if (key === "Enter" && doing.kind === "blending") void applyBlend();
   else if (key === "Enter" && doing.kind === "placing") void applyPlace();
   else if (key === "Enter" && doing.kind === "splitting") void applySplit();
+  else if (key === "Enter" && doing.kind === "drilling") void applyDrill();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") beginForm("extrude");
   else if (doing.kind === "sketching") return false;
   else if (STAGES.some((s) => String(s.n) === key)) {

@@ -1,5 +1,15 @@
 import { Vector3 } from "three";
-import type { Command, FaceLine, PartView, Plane, ReadyShape, ReadyStep, Step, Vec3 } from "../api/types";
+import type {
+  Command,
+  FaceLine,
+  PartView,
+  Plane,
+  ReadyShape,
+  ReadyStep,
+  Step,
+  Vec2,
+  Vec3,
+} from "../api/types";
 import { lengthText, MM } from "../api/numbers";
 import { useLookStore } from "../scene/useLook";
 import { seenPlane } from "../sketch/plane";
@@ -81,13 +91,13 @@ export function beginPlace(): void {
     flipped: false,
     mode: view.bodies.length === 0 ? "body" : "add",
   };
-  start({ kind: "placing", form: face?.normal ? { ...form, at: middle(face) } : form });
+  start({ kind: "placing", form: face?.normal ? { ...form, at: texts(placeIn(face)) } : form });
   changePlace({});
 }
 
-const onto = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.normal! });
+export const onto = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.normal! });
 
-const faceOf = (view: PartView, p: Pick | null) =>
+export const faceOf = (view: PartView, p: Pick | null) =>
   p?.kind === "face"
     ? view.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key)
     : undefined;
@@ -130,14 +140,41 @@ export function changePlace(change: Partial<PlaceDraft>): void {
   if (!command) set({ previewWhy: "" });
 }
 
-interface Standing {
+/** A plane's own coordinates. */
+export interface Standing {
   origin: Vec3;
   x: Vec3;
   y: Vec3;
+  /** A click as a place in the plane: just at a corner, else on whole millimetres or sixteenths of an inch. */
+  clicked(found: Pick | null, x: number, y: number): Vec2;
 }
 
 /** The coordinates that the server lays on a plane: a face's follow the base plane that it looks towards most. */
 export function standing(plane: Plane): Standing {
+  const at = axes(plane);
+  const within = (p: Vec3): Vec2 => {
+    const d = new Vector3(...p).sub(new Vector3(...at.origin));
+    return [d.dot(new Vector3(...at.x)), d.dot(new Vector3(...at.y))];
+  };
+  return {
+    ...at,
+    clicked(found, x, y) {
+      const { view } = usePart.getState();
+      const corner =
+        found?.kind === "vertex"
+          ? view!.bodies.find((b) => b.id === found.body)?.vertices.find((v) => v.key === found.key)
+          : undefined;
+      if (corner) return within(corner.point);
+      const grid = view!.unit === "in" ? MM.in / 16 : 1;
+      const { look } = useLookStore.getState();
+      return seenPlane(look, at)
+        .fromPx(x, y)
+        .map((c) => Math.round(c / grid) * grid) as Vec2;
+    },
+  };
+}
+
+function axes(plane: Plane): { origin: Vec3; x: Vec3; y: Vec3 } {
   if (plane === "top") return { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] };
   if (plane === "front") return { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 0, 1] };
   if (plane === "side") return { origin: [0, 0, 0], x: [0, 1, 0], y: [0, 0, 1] };
@@ -155,40 +192,29 @@ export function standing(plane: Plane): Standing {
   return { origin: origin.toArray() as Vec3, x: x.toArray() as Vec3, y: y.toArray() as Vec3 };
 }
 
-const inPlane = (s: Standing, p: Vec3): [number, number] => {
-  const d = new Vector3(...p).sub(new Vector3(...s.origin));
-  return [d.dot(new Vector3(...s.x)), d.dot(new Vector3(...s.y))];
-};
-
-function middle(face: FaceLine): [string, string] {
-  const { view } = usePart.getState();
-  const [u, v] = inPlane(standing(onto(face)), face.point);
-  return [u, v].map((c) => lengthText(Math.round(c), view!.unit)) as [string, string];
+/** The middle of a flat face in its own coordinates, in whole millimetres. */
+export function placeIn(face: FaceLine): Vec2 {
+  const at = axes(onto(face));
+  const d = new Vector3(...face.point).sub(new Vector3(...at.origin));
+  return [Math.round(d.dot(new Vector3(...at.x))), Math.round(d.dot(new Vector3(...at.y)))];
 }
 
-/** A click in the view: onto a flat face, a corner, or the plane it stands on; whole millimetres but at corners. */
+const texts = ([u, v]: Vec2): [string, string] => {
+  const { view } = usePart.getState();
+  return [lengthText(u, view!.unit), lengthText(v, view!.unit)];
+};
+
+/** A click in the view: onto a flat face, a corner, or the plane it stands on. */
 export function placeAt(found: Pick | null, x: number, y: number): void {
   const { doing, view, say } = usePart.getState();
   if (doing.kind !== "placing" || !view) return;
   const face = faceOf(view, found);
   if (face && !face.normal) {
-    say("It stands on a flat face; this isn’t one.", true);
+    say("It stands on a flat face; this isn\u2019t one.", true);
     return;
   }
   const plane = face ? onto(face) : doing.form.plane;
-  const s = standing(plane);
-  const corner =
-    found?.kind === "vertex"
-      ? view.bodies.find((b) => b.id === found.body)?.vertices.find((v) => v.key === found.key)
-      : undefined;
-  const grid = view.unit === "in" ? MM.in / 16 : 1;
-  const { look } = useLookStore.getState();
-  const at = corner
-    ? inPlane(s, corner.point)
-    : seenPlane(look, s)
-        .fromPx(x, y)
-        .map((c) => Math.round(c / grid) * grid);
-  changePlace({ plane, at: at.map((c) => lengthText(c, view.unit)) as [string, string] });
+  changePlace({ plane, at: texts(standing(plane).clicked(found, x, y)) });
 }
 
 export async function applyPlace(): Promise<void> {

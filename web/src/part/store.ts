@@ -5,7 +5,9 @@ import type {
   EdgeRef,
   Extent,
   FaceRef,
+  HoleStep,
   Mode,
+  Mouth,
   PartView,
   Plane,
   ReadyShape,
@@ -68,6 +70,23 @@ export interface PlaceDraft {
   mode: Mode;
 }
 
+/** The holes being drilled. */
+export interface DrillDraft {
+  step: string | null;
+  mouth: Mouth;
+  /** A screw size, or "own". */
+  size: string;
+  fit: "close" | "normal" | "loose" | "tapped";
+  diameter: string;
+  through: boolean;
+  depth: string;
+  pointed: boolean;
+  head: string;
+  headDepth: string;
+  sink: string;
+  places: HoleStep["places"];
+}
+
 /** The split being written in the work bar. */
 export interface SplitDraft {
   step: string | null;
@@ -84,6 +103,7 @@ export type Doing =
   | { kind: "blending"; form: BlendDraft }
   | { kind: "placing"; form: PlaceDraft }
   | { kind: "splitting"; form: SplitDraft }
+  | { kind: "drilling"; form: DrillDraft }
   | { kind: "forming"; form: FormDraft };
 
 export interface Notice {

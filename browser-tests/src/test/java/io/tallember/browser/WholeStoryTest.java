@@ -347,8 +347,19 @@ class WholeStoryTest {
         page.chord(Keys.CONTROL, "z");
         page.untilVolume(bored);
 
+        // a hole for a screw: the size brings the diameter
+        page.keys("5", "q");
+        page.click(page.at(-8, -6, 20));
+        page.sees(".work", "1 hole");
+        page.choose(page.find(".work [aria-label=Screw]"), "for M6");
+        page.press("Apply");
+        page.untilVolume(bored - Math.PI * 3.3 * 3.3 * 20);
+        page.sees("[data-testid=steps]", "for M6 normal");
+        page.chord(Keys.CONTROL, "z");
+        page.untilVolume(bored);
+
         // cut apart along a plane: the same volume, two bodies
-        page.keys("r");
+        page.keys("2", "r");
         page.choose(page.find(".work [aria-label='Plane or face']"), "the side plane");
         page.sees(".work", "into 2 bodies");
         page.keys(Keys.ENTER);
