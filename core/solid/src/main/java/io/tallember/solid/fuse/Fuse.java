@@ -101,7 +101,9 @@ public final class Fuse {
         Sewing.checkManifold(kept);
         contacts.check(kept);
         List<Body> result = new Sewing(pool, tol).sew(new Simplify(pool, tol).apply(kept));
-        result.forEach(b -> BodyCheck.quick(b, tol).orThrow());
+        // where surfaces touch or branches cross, what the stages agree on may still be wrong
+        boolean delicate = meetings.touch();
+        result.forEach(b -> (delicate ? BodyCheck.deep(b, tol) : BodyCheck.quick(b, tol)).orThrow());
         return result;
     }
 

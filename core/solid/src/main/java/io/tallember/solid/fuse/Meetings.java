@@ -19,6 +19,7 @@ final class Meetings {
     private record Known(Surface other, Box3 where, SurfaceSurface.Result result) {}
 
     private final Tolerance tol;
+    private boolean touch;
     private final Map<Surface, List<Known>> known = new IdentityHashMap<>();
     private final Map<FacePairs.Pair, SurfaceSurface.Result> ofPair = new HashMap<>();
 
@@ -41,10 +42,16 @@ final class Meetings {
                 .grown(2 * tol.linear());
     }
 
+    /** Whether any of the surfaces asked about so far touch in a point or meet in branches that cross. */
+    boolean touch() {
+        return touch;
+    }
+
     SurfaceSurface.Result of(FacePairs.Pair p) {
         SurfaceSurface.Result r = ofPair.get(p);
         if (r == null) {
             r = meeting(p.a().surface(), p.b().surface(), common(p, tol));
+            touch |= !r.points().isEmpty();
             ofPair.put(p, r);
         }
         return r;
