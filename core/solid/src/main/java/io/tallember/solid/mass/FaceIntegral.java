@@ -44,7 +44,8 @@ final class FaceIntegral {
     /** A chain's segment turns little, but beside a sharp bend it may be long for its distance from it. */
     private static final GaussLegendre SEGMENT = new GaussLegendre(14);
 
-    private static final GaussLegendre RULED = new GaussLegendre(4);
+    /** Along a ruling the integrands are polynomials of at most the third degree. */
+    private static final GaussLegendre RULED = new GaussLegendre(2);
     /** Trigonometric polynomials of the fourth degree over a right angle. */
     private static final GaussLegendre ROUND = new GaussLegendre(10);
     /** How many numbers {@link #of} gives. */
