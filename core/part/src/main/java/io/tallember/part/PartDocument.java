@@ -75,6 +75,10 @@ public record PartDocument(
                     && steps.stream().noneMatch(t -> t.id().equals(e.sketch()) && t instanceof SketchStep)) {
                 throw Refusal.of(s.name() + " takes its outline from step " + e.sketch() + ", which isn't a sketch.");
             }
+            if (s instanceof RepeatStep r
+                    && steps.stream().anyMatch(t -> r.steps().contains(t.id()) && !(t instanceof MaterialStep))) {
+                throw Refusal.of(s.name() + " can repeat only steps that make material.");
+            }
         }
     }
 

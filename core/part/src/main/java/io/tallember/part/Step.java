@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /** One entry of the build sheet. */
-public sealed interface Step permits SketchStep, MaterialStep, BlendStep, SplitStep {
+public sealed interface Step permits SketchStep, MaterialStep, BlendStep, SplitStep, RepeatStep {
     String id();
 
     String name();

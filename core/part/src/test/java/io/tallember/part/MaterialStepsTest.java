@@ -331,4 +331,56 @@ class MaterialStepsTest {
                         && x.close() < x.normal()
                         && x.normal() < x.loose());
     }
+
+    private static RepeatStep repeat(
+            boolean round,
+            RepeatStep.Axis axis,
+            int count,
+            boolean full,
+            double angle,
+            List<Integer> skip,
+            String... steps) {
+        return new RepeatStep("", "", false, List.of(steps), round, axis, count, 12, full, angle, false, skip);
+    }
+
+    @Test
+    void stepsAreRepeatedInRowsAndRoundAxes() {
+        Sheet s = new Sheet("Flange", Unit.MM);
+        ready(s, Shape.CYLINDER, Base.TOP, 0, false, Mode.BODY, 80.0, 10.0);
+        SketchPlane.OnFace top = (SketchPlane.OnFace) s.on("s1.end(cone)".replace("end(cone)", "side(c2)"));
+        s.with(new Command.AddStep(hole(HoleStep.Mouth.PLAIN, true, false, top, new Vec2(30, 0))));
+        double disc = Math.PI * 1600 * 10;
+        double bore = Math.PI * 90;
+        assertThat(volume(s)).isCloseTo(disc - bore, within(1e-7));
+        String id = s.document().freshId();
+        s.with(new Command.AddStep(repeat(true, RepeatStep.Axis.Base.Z, 8, true, 1, List.of(), "s2")));
+        assertThat(failure(s)).isEmpty();
+        assertThat(volume(s)).isCloseTo(disc - 8 * bore, within(1e-7));
+        assertThat(s.on(id + ".side(s2:h1-wall@5)")).isNotNull();
+        assertThat(s.document().step(id).uses()).containsExactly("s2");
+        // two places left out; then round the rim's own axis by an angle
+        FaceReference rim = face(s, "s1.side(c1)");
+        s.with(new Command.ChangeStep(repeat(true, RepeatStep.Axis.Base.Z, 8, true, 1, List.of(3, 4), "s2")
+                .numbered(id, "Bolts")));
+        assertThat(volume(s)).isCloseTo(disc - 6 * bore, within(1e-7));
+        s.with(new Command.ChangeStep(
+                repeat(true, new RepeatStep.Axis.OfFace(rim), 3, false, Math.toRadians(30), List.of(), "s2")
+                        .numbered(id, "Bolts")));
+        assertThat(volume(s)).isCloseTo(disc - 3 * bore, within(1e-7));
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        // the copies follow the original
+        s.with(new Command.ChangeStep(((HoleStep) s.document().step("s2")).sized("diameter", 4)));
+        assertThat(volume(s)).isCloseTo(disc - 3 * Math.PI * 40, within(1e-7));
+        Sheet row = new Sheet("Row", Unit.MM);
+        ready(row, Shape.BOX, Base.TOP, 0, false, Mode.BODY, 10.0, 10.0, 10.0);
+        row.with(new Command.AddStep(repeat(false, RepeatStep.Axis.Base.X, 4, true, 1, List.of(), "s1")));
+        assertThat(row.state().stand().bodies()).hasSize(4);
+        assertThat(volume(row)).isCloseTo(4000, within(1e-8));
+        assertThatThrownBy(() -> repeat(false, RepeatStep.Axis.Base.X, 1, true, 1, List.of(), "s1"))
+                .hasMessageContaining("2 to");
+        assertThatThrownBy(() -> repeat(false, RepeatStep.Axis.Base.X, 4, true, 1, List.of(7), "s1"))
+                .hasMessageContaining("left out");
+        row.with(new Command.SwitchStep("s1", true));
+        assertThat(failure(row)).contains("made nothing");
+    }
 }

@@ -12,6 +12,7 @@ import io.tallember.part.ProfileStep;
 import io.tallember.part.ReadyStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
+import io.tallember.part.RepeatStep;
 import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
@@ -53,6 +54,8 @@ public final class StepJson {
             }
         } else if (step instanceof SplitStep s) {
             put(n, s.plane());
+        } else if (step instanceof RepeatStep r) {
+            repeat(n, r);
         } else if (step instanceof HoleStep h) {
             hole(n, h);
         } else if (step instanceof ReadyStep r) {
@@ -105,6 +108,9 @@ public final class StepJson {
         if (step instanceof HoleStep) {
             return "hole";
         }
+        if (step instanceof RepeatStep) {
+            return "repeat";
+        }
         return step instanceof BlendStep ? "blend" : step instanceof RevolveStep ? "revolve" : "extrude";
     }
 
@@ -134,6 +140,43 @@ public final class StepJson {
                     .put("side", Words.of(e.thin().side()));
         }
         n.put("bothWays", r.bothWays()).put("flipped", r.flipped());
+    }
+
+    private static void repeat(ObjectNode n, RepeatStep r) {
+        ArrayNode steps = n.putArray("steps");
+        r.steps().forEach(steps::add);
+        n.put("round", r.round());
+        if (r.axis() instanceof RepeatStep.Axis.OfFace f) {
+            put(n, "axis", f.face());
+        } else {
+            n.put("axis", Words.of((RepeatStep.Axis.Base) r.axis()));
+        }
+        n.put("count", r.count()).put("spacing", r.spacing());
+        n.put("full", r.full()).put("angle", r.angle()).put("flipped", r.flipped());
+        ArrayNode skip = n.putArray("skip");
+        r.skip().forEach(skip::add);
+    }
+
+    private static RepeatStep repeat(String id, String name, boolean off, Fields f, Typed typed, String place) {
+        double count = f.number("count");
+        if (count != Math.rint(count)) {
+            throw Refusal.of("How often something is repeated is a whole number.");
+        }
+        return new RepeatStep(
+                id,
+                name,
+                off,
+                f.texts("steps"),
+                f.flag("round"),
+                f.isText("axis")
+                        ? f.oneOf("axis", RepeatStep.Axis.Base.class)
+                        : new RepeatStep.Axis.OfFace(face(f.part("axis", "face"))),
+                (int) count,
+                f.positive("spacing", typed, place + "/spacing"),
+                f.flag("full"),
+                f.size("angle", typed, place + "/angle", true),
+                f.flag("flipped"),
+                f.list("skip").stream().map(k -> k.asInt(0)).toList());
     }
 
     private static void hole(ObjectNode n, HoleStep h) {
@@ -255,6 +298,9 @@ public final class StepJson {
         }
         if (kind.equals("extrude")) {
             return extrude(id, name, off, f, typed, place);
+        }
+        if (kind.equals("repeat")) {
+            return repeat(id, name, off, f, typed, place);
         }
         if (kind.equals("hole")) {
             return hole(id, name, off, f, typed, place);

@@ -33,9 +33,13 @@ final class Material {
     }
 
     static Stand apply(MaterialStep step, String word, List<Body> tools, Stand before) {
-        Material m = new Material(step.id(), word, before);
+        return apply(step.id(), step.mode(), word, tools, before).with(step.id(), new Stand.Made(tools, step.mode()));
+    }
+
+    static Stand apply(String step, MaterialStep.Mode mode, String word, List<Body> tools, Stand before) {
+        Material m = new Material(step, word, before);
         return before.with(
-                switch (step.mode()) {
+                switch (mode) {
                     case BODY -> m.bodies(tools);
                     case ADD -> m.added(tools);
                     case REMOVE -> m.removed(tools);

@@ -7,6 +7,7 @@ import io.tallember.part.ExtrudeStep;
 import io.tallember.part.HoleStep;
 import io.tallember.part.PartDocument;
 import io.tallember.part.ReadyStep;
+import io.tallember.part.RepeatStep;
 import io.tallember.part.RevolveStep;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SplitStep;
@@ -113,6 +114,9 @@ public final class Rebuild {
         }
         if (s instanceof SplitStep k) {
             return BuildSplit.build(k, before, notes);
+        }
+        if (s instanceof RepeatStep r) {
+            return BuildRepeat.build(r, before, notes);
         }
         if (s instanceof HoleStep h) {
             return BuildHole.build(h, before, notes);

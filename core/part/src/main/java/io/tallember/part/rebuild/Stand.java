@@ -1,5 +1,7 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.part.MaterialStep;
+import io.tallember.solid.Body;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -7,14 +9,29 @@ import java.util.Optional;
 
 /** What stands after a step: bodies and placed sketches. Equality is identity, which is what results are kept by. */
 public final class Stand {
-    static final Stand NOTHING = new Stand(List.of(), Map.of());
+    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of());
+
+    /** The material that a step made, before it was added or taken away. */
+    record Made(List<Body> bodies, MaterialStep.Mode mode) {}
 
     private final List<PartBody> bodies;
     private final Map<String, PlacedSketch> sketches;
+    private final Map<String, Made> made;
 
-    Stand(List<PartBody> bodies, Map<String, PlacedSketch> sketches) {
+    private Stand(List<PartBody> bodies, Map<String, PlacedSketch> sketches, Map<String, Made> made) {
         this.bodies = List.copyOf(bodies);
         this.sketches = sketches;
+        this.made = made;
+    }
+
+    Optional<Made> made(String step) {
+        return Optional.ofNullable(made.get(step));
+    }
+
+    Stand with(String step, Made m) {
+        Map<String, Made> more = new LinkedHashMap<>(made);
+        more.put(step, m);
+        return new Stand(bodies, sketches, more);
     }
 
     public List<PartBody> bodies() {
@@ -32,10 +49,10 @@ public final class Stand {
     Stand with(PlacedSketch s) {
         Map<String, PlacedSketch> more = new LinkedHashMap<>(sketches);
         more.put(s.step().id(), s);
-        return new Stand(bodies, more);
+        return new Stand(bodies, more, made);
     }
 
     Stand with(List<PartBody> b) {
-        return new Stand(b, sketches);
+        return new Stand(b, sketches, made);
     }
 }
