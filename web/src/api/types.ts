@@ -155,6 +155,24 @@ export interface HoleStep extends StepBase {
   places: { id: string; on: FaceRef; at: Vec2 }[];
 }
 
+/** What a repeat goes along or round: one of the part's axes, or a face. */
+export type Axis = "x" | "y" | "z" | FaceRef;
+
+export interface RepeatStep extends StepBase {
+  kind: "repeat";
+  steps: string[];
+  round: boolean;
+  axis: Axis;
+  /** In all, the original among them. */
+  count: number;
+  spacing: number | string;
+  full: boolean;
+  /** In radians. */
+  angle: number | string;
+  flipped: boolean;
+  skip: number[];
+}
+
 /** A metric screw size and the holes that belong to it, in mm; zero where the standards have none. */
 export interface Screw {
   size: string;
@@ -182,7 +200,9 @@ export interface StepReport {
   dependants: string[];
 }
 
-export type Step = (SketchStep | ExtrudeStep | RevolveStep | BlendStep | ReadyStep | SplitStep | HoleStep) &
+export type Step = (
+  SketchStep | ExtrudeStep | RevolveStep | BlendStep | ReadyStep | SplitStep | HoleStep | RepeatStep
+) &
   StepReport;
 
 export interface Region {

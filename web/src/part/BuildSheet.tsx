@@ -12,6 +12,8 @@ import { isForm, isSketch } from "./forming";
 import { changeStep, FormSentence } from "./FormSentence";
 import { PlaceSentence } from "./PlaceBar";
 import { isReady } from "./placing";
+import { RepeatSentence } from "./RepeatBar";
+import { isRepeat } from "./repeating";
 import { SplitSentence } from "./SplitBar";
 import { isSplit } from "./splitting";
 import { usePart } from "./store";
@@ -146,6 +148,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <PlaceSentence step={step} onOpen={() => edit(step)} />
         ) : isHole(step) ? (
           <DrillSentence step={step} onOpen={() => edit(step)} />
+        ) : isRepeat(step) ? (
+          <RepeatSentence step={step} onOpen={() => edit(step)} />
         ) : isSplit(step) ? (
           <SplitSentence step={step} onOpen={() => edit(step)} />
         ) : (

@@ -3,6 +3,7 @@ import { isHole } from "./drilling";
 import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
 import { isReady } from "./placing";
+import { isRepeat } from "./repeating";
 import { isSplit } from "./splitting";
 import { usePart } from "./store";
 
@@ -11,6 +12,7 @@ const ART: Record<number, string> = {
   2: "M3 20H21M5 20V10A7 6 0 0 1 19 10V20M9 20V13H15V20M5 20L9 13M15 13L19 20",
   4: "M4 20V11A7 7 0 0 1 11 4H20M4 20H20V4M8 20V12A4 4 0 0 1 12 8H20",
   5: "M12 3V15M8 5H16M9 8L15 10M9 11L15 13M10 15H14L12 19ZM4 21H20",
+  6: "M4 14H10V20H4ZM14 14H20V20H14ZM14 4H20V10H14ZM4 7H9M6.5 4.5L9 7L6.5 9.5",
   8: "M4 21H20M6 17H18V21H6ZM10 17V10C8 9 8 3 12 3C16 3 16 9 14 10V17",
 };
 
@@ -26,7 +28,9 @@ export function StageRail() {
           ? (view?.steps.filter(isBlend).length ?? 0)
           : n === 5
             ? (view?.steps.filter(isHole).length ?? 0)
-            : 0;
+            : n === 6
+              ? (view?.steps.filter(isRepeat).length ?? 0)
+              : 0;
   const now =
     doing.kind === "sketching"
       ? 1
@@ -36,7 +40,9 @@ export function StageRail() {
           ? 4
           : doing.kind === "drilling"
             ? 5
-            : stage;
+            : doing.kind === "repeating"
+              ? 6
+              : stage;
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map((s) => (

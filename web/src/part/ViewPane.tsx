@@ -9,6 +9,7 @@ import { aimAt, aiming, isSketch } from "./forming";
 import { FormLayer } from "./FormLayer";
 import { drillAt } from "./drilling";
 import { placeAt } from "./placing";
+import { repeatFace } from "./repeating";
 import { splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
 import { newSketch, onFace, onLookMoved } from "./sketching";
@@ -105,6 +106,7 @@ export function ViewPane() {
     doing.kind === "splitting" ||
     doing.kind === "placing" ||
     doing.kind === "drilling" ||
+    doing.kind === "repeating" ||
     (doing.kind === "forming" && aiming(doing.form));
 
   const down = (e: React.PointerEvent) => {
@@ -175,7 +177,7 @@ export function ViewPane() {
       return;
     }
     const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
-    if (aimed && (aimAt(aimed) || splitBy(aimed))) return;
+    if (aimed && (aimAt(aimed) || splitBy(aimed) || repeatFace(aimed))) return;
     if (!found) set({ picks: e.shiftKey ? picks : [] });
     else if (!e.shiftKey) set({ picks: [found] });
     else {

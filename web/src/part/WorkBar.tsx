@@ -8,6 +8,7 @@ import { DrillBar } from "./DrillBar";
 import { FormBar } from "./FormBar";
 import { isSketch } from "./forming";
 import { PlaceBar } from "./PlaceBar";
+import { RepeatBar } from "./RepeatBar";
 import { SplitBar } from "./SplitBar";
 import { finishSketch } from "./sketching";
 import { usePart } from "./store";
@@ -23,6 +24,8 @@ export function WorkBar() {
         <PlaceBar />
       ) : doing.kind === "drilling" ? (
         <DrillBar />
+      ) : doing.kind === "repeating" ? (
+        <RepeatBar />
       ) : doing.kind === "splitting" ? (
         <SplitBar />
       ) : doing.kind === "forming" ? (

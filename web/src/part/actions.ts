@@ -6,6 +6,7 @@ import { beginBlend, editBlend, isBlend } from "./blending";
 import { beginForm, editForm, isForm, isSketch } from "./forming";
 import { beginDrill, editDrill, isHole } from "./drilling";
 import { beginPlace, editPlaced, isReady } from "./placing";
+import { beginRepeat, editRepeat, isRepeat } from "./repeating";
 import { beginSplit, editSplit, isSplit } from "./splitting";
 import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
 import { usePart } from "./store";
@@ -24,6 +25,7 @@ export const STAGES = [
   { n: 2, name: "Form", hint: "Give the part its bulk" },
   { n: 4, name: "Edge", hint: "Break and round the edges" },
   { n: 5, name: "Hole", hint: "Bore, sink and tap" },
+  { n: 6, name: "Repeat", hint: "Make it again elsewhere" },
   { n: 8, name: "Release", hint: "Hand the part over" },
 ];
 
@@ -101,6 +103,25 @@ export function shelfActions(stage: number): Action[] {
   if (stage === 5) {
     const why = solid ? undefined : "There is no body to drill yet.";
     return [{ name: "Hole", hint: "Plain, counterbored or countersunk", key: "q", why, run: beginDrill }];
+  }
+  if (stage === 6) {
+    const why = solid ? undefined : "There is nothing to repeat yet.";
+    return [
+      {
+        name: "In a row",
+        hint: "Along an axis, evenly spaced",
+        key: "q",
+        why,
+        run: () => beginRepeat(false),
+      },
+      {
+        name: "Round an axis",
+        hint: "All round, or by an angle",
+        key: "w",
+        why,
+        run: () => beginRepeat(true),
+      },
+    ];
   }
   const why = solid ? undefined : "There is no body to hand over yet.";
   return [
@@ -213,6 +234,7 @@ export function openStep(s: Step): void {
   else if (isReady(s)) editPlaced(s);
   else if (isSplit(s)) editSplit(s);
   else if (isHole(s)) editDrill(s);
+  else if (isRepeat(s)) editRepeat(s);
 }
 
 export function goHome(): void {

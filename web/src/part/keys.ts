@@ -7,6 +7,7 @@ import { applyDrill } from "./drilling";
 import { applyForm, beginForm } from "./forming";
 import { applyPlace } from "./placing";
 import { finishSketch, lookMoved } from "./sketching";
+import { applyRepeat } from "./repeating";
 import { applySplit } from "./splitting";
 import { usePart } from "./store";
 
@@ -44,6 +45,7 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   else if (key === "Enter" && doing.kind === "placing") void applyPlace();
   else if (key === "Enter" && doing.kind === "splitting") void applySplit();
   else if (key === "Enter" && doing.kind === "drilling") void applyDrill();
+  else if (key === "Enter" && doing.kind === "repeating") void applyRepeat();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") beginForm("extrude");
   else if (doing.kind === "sketching") return false;
   else if (STAGES.some((s) => String(s.n) === key)) {

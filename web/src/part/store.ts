@@ -1,6 +1,7 @@
 import { create } from "zustand";
 import { api, Refused } from "../api/client";
 import type {
+  Axis,
   Command,
   EdgeRef,
   Extent,
@@ -87,6 +88,23 @@ export interface DrillDraft {
   places: HoleStep["places"];
 }
 
+/** The repeat being written in the work bar. */
+export interface RepeatDraft {
+  step: string | null;
+  steps: string[];
+  round: boolean;
+  axis: Axis;
+  /** Whether the next face that is clicked is the axis, not what it made a step to repeat. */
+  aiming: boolean;
+  count: string;
+  spacing: string;
+  full: boolean;
+  angle: string;
+  flipped: boolean;
+  /** Numbers of the places left out, as typed. */
+  skip: string;
+}
+
 /** The split being written in the work bar. */
 export interface SplitDraft {
   step: string | null;
@@ -104,6 +122,7 @@ export type Doing =
   | { kind: "placing"; form: PlaceDraft }
   | { kind: "splitting"; form: SplitDraft }
   | { kind: "drilling"; form: DrillDraft }
+  | { kind: "repeating"; form: RepeatDraft }
   | { kind: "forming"; form: FormDraft };
 
 export interface Notice {

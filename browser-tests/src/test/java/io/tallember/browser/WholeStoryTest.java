@@ -355,6 +355,16 @@ class WholeStoryTest {
         page.press("Apply");
         page.untilVolume(bored - Math.PI * 3.3 * 3.3 * 20);
         page.sees("[data-testid=steps]", "for M6 normal");
+
+        // the hole again beside it
+        page.keys("6", "q");
+        page.sees(".work", "Hole 1");
+        page.chord(Keys.CONTROL, "a");
+        page.keys("2", Keys.ENTER);
+        page.untilVolume(bored - 2 * Math.PI * 3.3 * 3.3 * 20);
+        page.sees("[data-testid=steps]", "2 in all");
+        page.chord(Keys.CONTROL, "z");
+        page.untilVolume(bored - Math.PI * 3.3 * 3.3 * 20);
         page.chord(Keys.CONTROL, "z");
         page.untilVolume(bored);
 
