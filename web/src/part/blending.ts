@@ -1,6 +1,6 @@
 import type { BlendStep, Command, PartView, Step } from "../api/types";
 import { lengthText } from "../api/numbers";
-import { reportFailure } from "./forming";
+import { keepStep } from "./forming";
 import { usePart, type BlendDraft, type Pick } from "./store";
 
 export const isBlend = (s: Step): s is Extract<Step, BlendStep> => s.kind === "blend";
@@ -88,18 +88,11 @@ export function toggleEdge(found: Pick): void {
 }
 
 export async function applyBlend(): Promise<void> {
-  const { doing, send, start, say } = usePart.getState();
+  const { doing } = usePart.getState();
   if (doing.kind !== "blending") return;
   const { form } = doing;
-  const command = blendCommand(form);
-  if (!command) {
-    say(form.edges.length === 0 ? "Click at least one edge first." : "Type a size first.", true);
-    return;
-  }
-  if (await send(command)) {
-    start({ kind: "looking" });
-    reportFailure(form.step);
-  }
+  const missing = form.edges.length === 0 ? "Click at least one edge first." : "Type a size first.";
+  await keepStep(blendCommand(form), missing, form.step);
 }
 
 export const KINDS = { round: "Round", bevel: "Bevel" } as const;

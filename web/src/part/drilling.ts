@@ -2,7 +2,7 @@ import { create } from "zustand";
 import { api } from "../api/client";
 import type { Command, HoleStep, PartView, Screw, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
-import { reportFailure } from "./forming";
+import { keepStep } from "./forming";
 import { faceOf, onto, placeIn, standing } from "./placing";
 import { usePart, type DrillDraft, type Pick } from "./store";
 
@@ -155,21 +155,10 @@ export function drillAt(found: Pick | null, x: number, y: number): void {
 }
 
 export async function applyDrill(): Promise<void> {
-  const { doing, send, start, say } = usePart.getState();
+  const { doing } = usePart.getState();
   if (doing.kind !== "drilling") return;
-  const command = drillCommand(doing.form);
-  if (!command) {
-    say(
-      doing.form.places.length === 0
-        ? "Click a flat face where the hole starts."
-        : "Every size needs a number.",
-      true,
-    );
-    return;
-  }
-  const { step } = doing.form;
-  if (await send(command)) {
-    start({ kind: "looking" });
-    reportFailure(step);
-  }
+  const { form } = doing;
+  const missing =
+    form.places.length === 0 ? "Click a flat face where the hole starts." : "Every size needs a number.";
+  await keepStep(drillCommand(form), missing, form.step);
 }

@@ -234,33 +234,35 @@ export function aimAt(face: FaceLine): boolean {
 }
 
 export async function applyForm(): Promise<void> {
-  const { doing, send, start, say } = usePart.getState();
+  const { doing } = usePart.getState();
   if (doing.kind !== "forming") return;
   const { form } = doing;
-  const command = formCommand(form);
+  const missing =
+    !form.sketch || form.regions.length === 0
+      ? "Pick at least one closed region in the view first."
+      : missingFace(form)
+        ? missingFace(form) === "from"
+          ? "Click the face from which it should start."
+          : "Click the face up to which it should go."
+        : form.op === "revolve"
+          ? "Type an angle first."
+          : "Type a number first.";
+  await keepStep(formCommand(form), missing, form.step);
+}
+
+/** Keeps what is being made, or says what is missing; says too what is wrong with it once it is kept. */
+export async function keepStep(command: Command | null, missing: string, step: string | null): Promise<void> {
+  const { send, start, say } = usePart.getState();
   if (!command) {
-    say(
-      !form.sketch || form.regions.length === 0
-        ? "Pick at least one closed region in the view first."
-        : missingFace(form)
-          ? missingFace(form) === "from"
-            ? "Click the face from which it should start."
-            : "Click the face up to which it should go."
-          : form.op === "revolve"
-            ? "Type an angle first."
-            : "Type a number first.",
-      true,
-    );
-    return;
-  }
-  if (await send(command)) {
+    say(missing, true);
+  } else if (await send(command)) {
     start({ kind: "looking" });
-    reportFailure(form.step);
+    reportFailure(step);
   }
 }
 
 /** Says what is wrong with the step just kept: the one changed, or the newest. */
-export function reportFailure(id: string | null): void {
+function reportFailure(id: string | null): void {
   const { view, say } = usePart.getState();
   const failed = failedStep(view, id);
   if (failed) say(`${failed.name} was kept but can’t be built: ${failed.message}`, true);

@@ -13,7 +13,7 @@ import type {
 import { lengthText, MM } from "../api/numbers";
 import { useLookStore } from "../scene/useLook";
 import { seenPlane } from "../sketch/plane";
-import { reportFailure } from "./forming";
+import { keepStep } from "./forming";
 import { usePart, type Pick, type PlaceDraft } from "./store";
 
 export const isReady = (s: Step): s is Extract<Step, ReadyStep> => s.kind === "ready";
@@ -218,16 +218,7 @@ export function placeAt(found: Pick | null, x: number, y: number): void {
 }
 
 export async function applyPlace(): Promise<void> {
-  const { doing, send, start, say } = usePart.getState();
+  const { doing } = usePart.getState();
   if (doing.kind !== "placing") return;
-  const command = placeCommand(doing.form);
-  if (!command) {
-    say("Every size needs a number.", true);
-    return;
-  }
-  const { step } = doing.form;
-  if (await send(command)) {
-    start({ kind: "looking" });
-    reportFailure(step);
-  }
+  await keepStep(placeCommand(doing.form), "Every size needs a number.", doing.form.step);
 }

@@ -1,7 +1,7 @@
 import type { Axis, Command, FaceLine, PartView, RepeatStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { isBlend } from "./blending";
-import { isSketch, reportFailure } from "./forming";
+import { isSketch, keepStep } from "./forming";
 import { isSplit } from "./splitting";
 import { usePart, type RepeatDraft } from "./store";
 
@@ -129,21 +129,12 @@ export function repeatFace(face: FaceLine): boolean {
 }
 
 export async function applyRepeat(): Promise<void> {
-  const { doing, send, start, say } = usePart.getState();
+  const { doing } = usePart.getState();
   if (doing.kind !== "repeating") return;
-  const command = repeatCommand(doing.form);
-  if (!command) {
-    say(
-      doing.form.steps.length === 0
-        ? "Click a face of what should be repeated."
-        : "How many needs a whole number, and every size a number.",
-      true,
-    );
-    return;
-  }
-  const { step } = doing.form;
-  if (await send(command)) {
-    start({ kind: "looking" });
-    reportFailure(step);
-  }
+  const { form } = doing;
+  const missing =
+    form.steps.length === 0
+      ? "Click a face of what should be repeated."
+      : "How many needs a whole number, and every size a number.";
+  await keepStep(repeatCommand(form), missing, form.step);
 }

@@ -1,5 +1,5 @@
 import type { Command, FaceLine, PartView, Plane, SplitStep, Step } from "../api/types";
-import { reportFailure } from "./forming";
+import { keepStep } from "./forming";
 import { usePart } from "./store";
 
 export const isSplit = (s: Step): s is Extract<Step, SplitStep> => s.kind === "split";
@@ -39,13 +39,9 @@ export function splitBy(face: FaceLine): boolean {
 }
 
 export async function applySplit(): Promise<void> {
-  const { doing, send, start, say } = usePart.getState();
+  const { doing } = usePart.getState();
   if (doing.kind !== "splitting") return;
   const { step, plane } = doing.form;
-  if (!plane) {
-    say("Choose a plane, or click a face, to split along.", true);
-  } else if (await send(splitCommand(step, plane))) {
-    start({ kind: "looking" });
-    reportFailure(step);
-  }
+  const command = plane && splitCommand(step, plane);
+  await keepStep(command, "Choose a plane, or click a face, to split along.", step);
 }
