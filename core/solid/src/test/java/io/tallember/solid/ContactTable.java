@@ -90,7 +90,7 @@ final class ContactTable {
             faces.put(name.substring(0, name.length() - 4), made.toString().strip());
             made.setLength(0);
         }
-        double slack = exact ? 1e-8 * (va + vb) : 12 * TOL.linear() * area;
+        double slack = exact ? 1e-9 * (va + vb) : 12 * TOL.linear() * area;
         if (union != null && common != null && Math.abs(union + common - va - vb) > slack) {
             wrong.add(name + ": union " + union + " common " + common + " of " + va + " " + vb);
         }

@@ -17,12 +17,16 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.mass.MassProperties;
+import io.tallember.solid.mesh.FaceMesh;
+import io.tallember.solid.mesh.MeshQuality;
+import io.tallember.solid.mesh.Tessellator;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Primitive;
 import io.tallember.solid.sweep.Revolve;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
@@ -308,5 +312,43 @@ class FreeformTest {
         assertThat(Shapes.volume(rest) + common).isCloseTo(a, within(1e-8 * a));
         rest.forEach(Shapes::assertWatertight);
         both.forEach(Shapes::assertWatertight);
+    }
+
+    /** The chord error that was asked for is kept, on the surfaces and along the edges. */
+    @Test
+    void meshesStayAsNearAsAsked() {
+        MeshQuality quality = new MeshQuality(0.02, Math.toRadians(12));
+        Body ball = Primitive.sphere(Frame.WORLD, 12, "s", TOL);
+        Body ring = Primitive.torus(Frame.WORLD, 20, 6, "t", TOL);
+        Body bore = Shapes.cylinder(Frame.WORLD.at(new Vec3(3, 1, -40)), 4, 0, 80);
+        Body beside = Shapes.cylinder(Frame.WORLD.at(new Vec3(19, 1, -40)), 4, 0, 80);
+        List<Body> all = new ArrayList<>(
+                List.of(oval(), parabola(), vase(2 * Math.PI), ovalRing(2), pillow(), cam(), ball, ring));
+        all.addAll(Fuse.subtract(List.of(ball), List.of(bore), TOL));
+        all.addAll(Fuse.subtract(List.of(ring), List.of(beside), TOL));
+        all.addAll(Fuse.subtract(List.of(pillow()), List.of(bore), TOL));
+        for (Body b : all) {
+            List<FaceMesh> meshes = new Tessellator(quality).mesh(b);
+            for (int f = 0; f < meshes.size(); f++) {
+                double worst = farthest(meshes.get(f), b.faces().get(f).surface());
+                assertThat(worst).as(b.faces().get(f).surface().kind()).isLessThanOrEqualTo(1.5 * quality.chord());
+            }
+        }
+    }
+
+    private static double farthest(FaceMesh m, io.tallember.geometry.Surface s) {
+        double worst = 0;
+        for (int i = 0; i < m.triangles().length; i += 3) {
+            Vec3[] t = new Vec3[3];
+            for (int k = 0; k < 3; k++) {
+                int p = 3 * m.triangles()[i + k];
+                t[k] = new Vec3(m.positions()[p], m.positions()[p + 1], m.positions()[p + 2]);
+            }
+            Vec3 middle = t[0].plus(t[1]).plus(t[2]).times(1.0 / 3);
+            for (Vec3 q : List.of(middle, t[0].lerp(t[1], 0.5), t[1].lerp(t[2], 0.5), t[2].lerp(t[0], 0.5))) {
+                worst = Math.max(worst, Math.abs(s.signedDistance(q)));
+            }
+        }
+        return worst;
     }
 }

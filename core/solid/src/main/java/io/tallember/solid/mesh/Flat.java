@@ -27,6 +27,11 @@ interface Flat {
         return List.of();
     }
 
+    /** Points of the surface on the straight way between two corners where a face round an axis is cut open, ends left out. */
+    default List<Vec3> alongCut(Corner p, Corner q) {
+        return List.of();
+    }
+
     /** Whether a point is the tip of a cone, where all of x is one point. */
     default boolean isTip(Vec3 p) {
         return false;

@@ -1,6 +1,7 @@
 package io.tallember.solid.mesh;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Curve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Surface;
@@ -18,6 +19,9 @@ import java.util.List;
  * without holes, is cut open along a circle that misses them; any other face is unrolled.
  */
 final class RingMap implements Flat {
+    /** A mesh that bends both ways is off by the sum of what it is off along each. */
+    static final double FINER = 1.45;
+
     private final Surface surface;
     private final double major;
     private final double minor;
@@ -35,16 +39,29 @@ final class RingMap implements Flat {
 
     RingMap(Face face, Surface surface, MeshQuality quality) {
         this.surface = surface;
+        double steep;
+        double outermost;
         if (surface instanceof Torus t) {
             major = t.major();
             minor = t.minor();
+            steep = minor;
+            outermost = major + minor;
         } else {
-            Box3 m = ((Revolution) surface).meridian().bounds(new Interval(0, 2 * Math.PI));
+            Curve c = ((Revolution) surface).meridian();
+            Box3 m = c.bounds(new Interval(0, 2 * Math.PI));
             major = m.centre().x();
+            double most = 0;
+            for (int i = 0; i < 96; i++) {
+                double v = 2 * Math.PI * i / 96;
+                double speed = c.derivative(v).length();
+                most = Math.max(most, speed * speed / c.bendNear(v));
+            }
+            steep = most;
+            outermost = m.max().x();
             minor = Math.min(0.5 * (m.max().x() - m.min().x()), SheetMap.tightest(surface, face));
         }
-        this.stepU = quality.step(major + minor) / 1.3;
-        this.stepV = quality.step(minor) / 1.3;
+        this.stepU = quality.step(outermost) / FINER;
+        this.stepV = quality.step(steep) / FINER;
         List<UvLoop> loops =
                 face.loops().stream().map(l -> UvLoop.of(surface, l.coedges())).toList();
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
@@ -85,8 +102,8 @@ final class RingMap implements Flat {
     /** The triangles of a whole ring: a net that closes both ways. */
     static FaceMesh whole(Face face, MeshQuality quality) {
         RingMap map = new RingMap(face, face.surface(), quality);
-        int across = (int) Math.ceil(2 * Math.PI / (1.3 * map.stepU));
-        int along = (int) Math.ceil(2 * Math.PI / (1.3 * map.stepV));
+        int across = (int) Math.ceil(2 * Math.PI / map.stepU);
+        int along = (int) Math.ceil(2 * Math.PI / map.stepV);
         List<Vec3> points = new ArrayList<>();
         int[] t = new int[6 * across * along];
         int n = 0;

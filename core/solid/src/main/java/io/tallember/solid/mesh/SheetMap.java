@@ -6,6 +6,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Region;
+import java.util.ArrayList;
 import java.util.List;
 
 /** A revolved or spline surface laid out by its parameters, each stretched to its mean length, with a net of inner points. */
@@ -26,32 +27,44 @@ final class SheetMap implements Flat {
         span = Region.spanned(surface, face.loops().stream().map(Loop::coedges).toList());
         double lengthU = 0;
         double lengthV = 0;
-        double bendU = Double.POSITIVE_INFINITY;
-        double bendV = Double.POSITIVE_INFINITY;
+        double[] steep = new double[4];
         for (int i = 0; i <= SAMPLES; i++) {
             for (int j = 0; j <= SAMPLES; j++) {
                 double u = u(i / (double) SAMPLES);
                 double v = v(j / (double) SAMPLES);
-                lengthU += surface.du(u, v).length();
-                lengthV += surface.dv(u, v).length();
-                bendU = Math.min(bendU, bend(surface, u, v, (span[1] - span[0]) * 1e-4, 0));
-                bendV = Math.min(bendV, bend(surface, u, v, 0, (span[3] - span[2]) * 1e-4));
+                double alongU = surface.du(u, v).length();
+                double alongV = surface.dv(u, v).length();
+                lengthU += alongU;
+                lengthV += alongV;
+                double turnU = alongU / bend(surface, u, v, (span[1] - span[0]) * 1e-4, 0);
+                double turnV = alongV / bend(surface, u, v, 0, (span[3] - span[2]) * 1e-4);
+                steep[0] = Math.max(steep[0], alongU * turnU);
+                steep[1] = Math.max(steep[1], turnU);
+                steep[2] = Math.max(steep[2], alongV * turnV);
+                steep[3] = Math.max(steep[3], turnV);
             }
         }
         int n = (SAMPLES + 1) * (SAMPLES + 1);
         double wide = lengthU / n * (span[1] - span[0]);
         double high = lengthV / n * (span[3] - span[2]);
-        across = steps(wide, bendU, quality);
-        along = steps(high, bendV, quality);
+        across = steps(span[1] - span[0], steep[0], steep[1], quality);
+        along = steps(span[3] - span[2], steep[2], steep[3], quality);
         spacing = Math.min(wide / across, high / along);
         // triangles as slender as the bends are unlike
         sx = across / (span[1] - span[0]) / Math.max(across, along);
         sy = along / (span[3] - span[2]) / Math.max(across, along);
     }
 
-    private static int steps(double length, double bend, MeshQuality quality) {
-        double r = Math.min(bend, 1e6);
-        return (int) Math.max(1, Math.min(MOST, Math.ceil(1.3 * length / (quality.step(r) * r))));
+    /**
+     * How many steps a stretch of a parameter needs.
+     *
+     * @param bulge the most of speed squared over the bend's radius: a chord's error is that times the step squared over eight
+     * @param turn the most that the surface turns by the parameter
+     */
+    private static int steps(double stretch, double bulge, double turn, MeshQuality quality) {
+        double step = Math.min(
+                Math.sqrt(8 * quality.chord() / Math.max(bulge, 1e-12)), quality.angle() / Math.max(turn, 1e-12));
+        return (int) Math.max(1, Math.min(MOST, Math.ceil(RingMap.FINER * stretch / step)));
     }
 
     /** The radius of the bend of the surface along a step of its parameters. */
@@ -106,6 +119,20 @@ final class SheetMap implements Flat {
             }
         }
         return List.of(new Net(net, false));
+    }
+
+    @Override
+    public List<Vec3> alongCut(Corner p, Corner q) {
+        double most = Math.max(Math.abs(q.x() - p.x()), Math.abs(q.y() - p.y()));
+        int n = (int) Math.ceil(most * Math.max(across, along));
+        List<Vec3> out = new ArrayList<>();
+        for (int i = 1; i < n; i++) {
+            double f = i / (double) n;
+            double x = p.x() + f * (q.x() - p.x());
+            double y = p.y() + f * (q.y() - p.y());
+            out.add(surface.point(x / sx + span[0], y / sy + span[2]));
+        }
+        return out;
     }
 
     @Override

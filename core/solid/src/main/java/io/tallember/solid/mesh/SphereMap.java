@@ -20,7 +20,7 @@ final class SphereMap implements Flat {
 
     SphereMap(Face face, Sphere sphere, MeshQuality quality) {
         this.sphere = sphere;
-        this.step = quality.step(sphere.radius()) / 1.3;
+        this.step = quality.step(sphere.radius()) / RingMap.FINER;
         Vec3 eye = Poles.outside(sphere, face);
         this.frame = Frame.of(sphere.centre(), eye);
         double reach = 0;
@@ -76,7 +76,7 @@ final class SphereMap implements Flat {
 
     /** The triangles of a whole sphere: rings of points between two poles. */
     static FaceMesh whole(Face face, Sphere s, MeshQuality quality) {
-        int rings = (int) Math.ceil(Math.PI / quality.step(s.radius()));
+        int rings = (int) Math.ceil(Math.PI * RingMap.FINER / quality.step(s.radius()));
         int n = 2 * rings;
         List<Vec3> points = new ArrayList<>(List.of(s.point(0, -Math.PI / 2)));
         for (int k = 1; k < rings; k++) {

@@ -13,6 +13,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -51,6 +52,7 @@ public final class Tessellator {
         loops.addAll(flat.seams(points));
         List<List<Corner>> polygons =
                 flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops, flat.tip(points)) : loops;
+        polygons = polygons.stream().map(p -> withCut(p, flat, points)).toList();
         List<Net> nets = flat.nets();
         if (nets.isEmpty() && polygons.size() == 1) {
             int[] strip = Band.of(polygons.get(0));
@@ -64,6 +66,46 @@ public final class Tessellator {
         int[] triangles = rest.triangulated();
         orient(triangles, points, face);
         return assembled(face, points, triangles);
+    }
+
+    /** The polygon with points of the surface along the cut that opens a face round an axis, the same ones on both its sides. */
+    private static List<Corner> withCut(List<Corner> polygon, Flat flat, List<Vec3> points) {
+        int n = polygon.size();
+        Map<List<Integer>, Integer> sides = new HashMap<>();
+        for (int i = 0; i < n && flat.period() > 0; i++) {
+            sides.put(List.of(polygon.get(i).point(), polygon.get((i + 1) % n).point()), i);
+        }
+        Map<Integer, List<Corner>> between = new HashMap<>();
+        sides.forEach((ends, i) -> {
+            Integer back = sides.get(List.of(ends.get(1), ends.get(0)));
+            if (back == null || i > back) {
+                return;
+            }
+            Corner p = polygon.get(i);
+            Corner q = polygon.get((i + 1) % n);
+            double shift = polygon.get((back + 1) % n).x() - p.x();
+            List<Vec3> cut = flat.alongCut(p, q);
+            List<Corner> there = new ArrayList<>();
+            List<Corner> backward = new ArrayList<>();
+            for (int k = 0; k < cut.size(); k++) {
+                double f = (k + 1.0) / (cut.size() + 1);
+                Corner c = new Corner(p.x() + f * (q.x() - p.x()), p.y() + f * (q.y() - p.y()), points.size());
+                points.add(cut.get(k));
+                there.add(c);
+                backward.add(0, c.shifted(shift));
+            }
+            between.put(i, there);
+            between.put(back, backward);
+        });
+        if (between.isEmpty()) {
+            return polygon;
+        }
+        List<Corner> out = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            out.add(polygon.get(i));
+            out.addAll(between.getOrDefault(i, List.of()));
+        }
+        return out;
     }
 
     /** Lays the nets over the face: triangles where they are clear of the boundary, points for triangulating elsewhere. */
