@@ -43,7 +43,7 @@ public final class EdgeLine {
             double hi = breaks[i + 1];
             double turn = Math.acos(Math.max(-1, Math.min(1, k.tangent(lo).dot(k.tangent(hi)))));
             double bulge = k.point(lo).distance(k.point(hi)) * turn / 8;
-            int n = (int) Math.ceil(Math.max(turn / quality.angle(), Math.sqrt(bulge / quality.chord())));
+            int n = (int) Math.ceil(Math.max(turn / quality.angle(), Math.sqrt(1.6 * bulge / quality.chord())));
             for (int j = i == 0 ? 1 : 0; j < Math.max(1, n); j++) {
                 points.add(k.point(lo + (hi - lo) * j / Math.max(1, n)));
             }

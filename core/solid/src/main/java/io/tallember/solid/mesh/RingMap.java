@@ -39,6 +39,8 @@ final class RingMap implements Flat {
 
     RingMap(Face face, Surface surface, MeshQuality quality) {
         this.surface = surface;
+        // triangles between a net and the boundary may be as long as two of its meshes
+        double finer = face.loops().isEmpty() ? FINER : 2;
         double steep;
         double outermost;
         if (surface instanceof Torus t) {
@@ -60,8 +62,8 @@ final class RingMap implements Flat {
             outermost = m.max().x();
             minor = Math.min(0.5 * (m.max().x() - m.min().x()), SheetMap.tightest(surface, face));
         }
-        this.stepU = quality.step(outermost) / FINER;
-        this.stepV = quality.step(steep) / FINER;
+        this.stepU = quality.step(outermost) / finer;
+        this.stepV = quality.step(steep) / finer;
         List<UvLoop> loops =
                 face.loops().stream().map(l -> UvLoop.of(surface, l.coedges())).toList();
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);

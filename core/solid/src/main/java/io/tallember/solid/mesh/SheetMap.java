@@ -13,6 +13,8 @@ import java.util.List;
 final class SheetMap implements Flat {
     private static final int SAMPLES = 12;
     private static final int MOST = 300;
+    /** The bends are only sampled: a little more than they ask for. */
+    private static final double SAMPLED = 1.2;
 
     private final Surface surface;
     private final double[] span;
@@ -64,7 +66,7 @@ final class SheetMap implements Flat {
     private static int steps(double stretch, double bulge, double turn, MeshQuality quality) {
         double step = Math.min(
                 Math.sqrt(8 * quality.chord() / Math.max(bulge, 1e-12)), quality.angle() / Math.max(turn, 1e-12));
-        return (int) Math.max(1, Math.min(MOST, Math.ceil(RingMap.FINER * stretch / step)));
+        return (int) Math.max(1, Math.min(MOST, Math.ceil(SAMPLED * RingMap.FINER * stretch / step)));
     }
 
     /** The radius of the bend of the surface along a step of its parameters. */
