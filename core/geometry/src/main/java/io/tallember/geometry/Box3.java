@@ -47,6 +47,14 @@ public record Box3(Vec3 min, Vec3 max) {
                 && p.z() <= max.z();
     }
 
+    /** The eight corners. */
+    public java.util.List<Vec3> corners() {
+        return java.util.stream.IntStream.range(0, 8)
+                .mapToObj(i -> new Vec3(
+                        ((i & 1) == 0 ? min : max).x(), ((i & 2) == 0 ? min : max).y(), ((i & 4) == 0 ? min : max).z()))
+                .toList();
+    }
+
     public Vec3 centre() {
         return min.lerp(max, 0.5);
     }

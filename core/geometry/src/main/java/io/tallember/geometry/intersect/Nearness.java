@@ -34,18 +34,14 @@ final class Nearness {
     /** All meetings; stretches along which the two run together count as none. */
     static List<Meeting> meet(Curve a, Interval ra, Curve b, Interval rb, Tolerance tol) {
         Nearness n = new Nearness(a, b, tol);
-        double[] ta = pieces(a, ra);
-        double[] tb = pieces(b, rb);
+        double[] ta = a.breaks(ra);
+        double[] tb = b.breaks(rb);
         for (int i = 0; i + 1 < ta.length; i++) {
             for (int k = 0; k + 1 < tb.length; k++) {
                 n.visit(new Interval(ta[i], ta[i + 1]), new Interval(tb[k], tb[k + 1]), 0);
             }
         }
         return n.found;
-    }
-
-    private static double[] pieces(Curve c, Interval r) {
-        return c.breaks(r);
     }
 
     private void visit(Interval ra, Interval rb, int depth) {

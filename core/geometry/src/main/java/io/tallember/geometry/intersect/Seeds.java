@@ -117,12 +117,8 @@ final class Seeds {
         double uHi = Double.NEGATIVE_INFINITY;
         double vLo = Double.POSITIVE_INFINITY;
         double vHi = Double.NEGATIVE_INFINITY;
-        for (int i = 0; i < 8; i++) {
-            Vec3 l = s.frame()
-                    .local(new Vec3(
-                            ((i & 1) == 0 ? where.min() : where.max()).x(),
-                            ((i & 2) == 0 ? where.min() : where.max()).y(),
-                            ((i & 4) == 0 ? where.min() : where.max()).z()));
+        for (Vec3 corner : where.corners()) {
+            Vec3 l = s.frame().local(corner);
             double v = s instanceof Plane ? l.y() : l.z();
             uLo = Math.min(uLo, l.x());
             uHi = Math.max(uHi, l.x());

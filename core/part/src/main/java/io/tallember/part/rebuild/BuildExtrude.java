@@ -1,6 +1,5 @@
 package io.tallember.part.rebuild;
 
-import io.tallember.geometry.Box3;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
@@ -211,12 +210,7 @@ final class BuildExtrude {
         double low = -BEYOND;
         double high = BEYOND;
         for (PartBody b : before.bodies()) {
-            Box3 box = b.body().bounds();
-            for (int i = 0; i < 8; i++) {
-                Vec3 corner = new Vec3(
-                        (i & 1) == 0 ? box.min().x() : box.max().x(),
-                        (i & 2) == 0 ? box.min().y() : box.max().y(),
-                        (i & 4) == 0 ? box.min().z() : box.max().z());
+            for (Vec3 corner : b.body().bounds().corners()) {
                 double along = frame.local(corner).z();
                 low = Math.min(low, along - BEYOND);
                 high = Math.max(high, along + BEYOND);

@@ -1,6 +1,5 @@
 package io.tallember.part.rebuild;
 
-import io.tallember.geometry.Box3;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
@@ -89,12 +88,7 @@ final class BuildHole {
     private double far(Frame f) {
         double deepest = 0;
         for (PartBody b : before.bodies()) {
-            Box3 box = b.body().bounds();
-            for (int i = 0; i < 8; i++) {
-                Vec3 corner = new Vec3(
-                        (i & 1) == 0 ? box.min().x() : box.max().x(),
-                        (i & 2) == 0 ? box.min().y() : box.max().y(),
-                        (i & 4) == 0 ? box.min().z() : box.max().z());
+            for (Vec3 corner : b.body().bounds().corners()) {
                 deepest = Math.max(deepest, -f.local(corner).z());
             }
         }
