@@ -20,6 +20,7 @@ import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Primitive;
 import io.tallember.solid.sweep.Taper;
 import io.tallember.solid.sweep.UpTo;
+import io.tallember.solid.sweep.Wall;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -151,5 +152,25 @@ class ExtentTest {
                 .hasMessageContaining("doesn't cover the whole outline");
         assertThatThrownBy(() -> UpTo.next(prism, List.of(), "r", "s", false, TOL))
                 .hasMessageContaining("no face in the way");
+    }
+
+    /** A wall along two lines that meet squarely, cut square at both ends, and along a line that runs on into an arc. */
+    @Test
+    void wallsAlongOpenLinesHaveOneThickness() {
+        List<Profile.Edge> square = List.of(Shapes.line(0, 0, 30, 0, "a"), Shapes.line(30, 0, 30, 20, "b"));
+        double[] areas = {2 * (30 + 20 - 2), 2 * (30 + 20 + 2), 2 * (30 + 20)};
+        for (Wall.Side side : Wall.Side.values()) {
+            Profile wall = Wall.along(Frame.WORLD, square, 2, side, "Line", Shapes.TOL);
+            Body b = Wall.extruded(wall, 0, 5, "w", "r", Shapes.TOL);
+            Shapes.assertSound(List.of(b));
+            assertThat(Shapes.volume(List.of(b))).isCloseTo(5 * areas[side.ordinal()], within(1e-9));
+        }
+        Profile.Edge bend = new Profile.Edge(
+                new Circle(Frame.WORLD.at(new Vec3(30, 10, 0)), 10), new Interval(-Math.PI / 2, 0), true, "c");
+        Profile wall = Wall.along(
+                Frame.WORLD, List.of(Shapes.line(0, 0, 30, 0, "a"), bend), 2, Wall.Side.MIDDLE, "Line", Shapes.TOL);
+        Body b = Wall.extruded(wall, 0, 5, "w", "r", Shapes.TOL);
+        Shapes.assertSound(List.of(b));
+        assertThat(Shapes.volume(List.of(b))).isCloseTo(5 * 2 * (30 + 5 * Math.PI), within(1e-9));
     }
 }
