@@ -1,5 +1,5 @@
 import type { HoleStep, Mouth, Step } from "../api/types";
-import { degrees, lengthText } from "../api/numbers";
+import { degrees, lengthText, roughLength } from "../api/numbers";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
 import {
@@ -107,8 +107,11 @@ function Coordinate({ form, axis }: { form: DrillDraft; axis: 0 | 1 }) {
   const last = form.places[form.places.length - 1];
   const text = lengthText(last.at[axis], unit);
   const keep = async (t: string) => {
-    const mm = parseFloat(t.replace(",", ".")) * (unit === "mm" ? 1 : unit === "cm" ? 10 : 25.4);
-    if (!Number.isFinite(mm)) return false;
+    const mm = roughLength(t, unit);
+    if (mm === null) {
+      usePart.getState().say("A place is a length such as 12, 0.5 in or 3/8 in.", true);
+      return false;
+    }
     const at: [number, number] = axis === 0 ? [mm, last.at[1]] : [last.at[0], mm];
     changeDrill({ places: [...form.places.slice(0, -1), { ...last, at }] });
     return true;

@@ -347,7 +347,7 @@ class MaterialStepsTest {
     void stepsAreRepeatedInRowsAndRoundAxes() {
         Sheet s = new Sheet("Flange", Unit.MM);
         ready(s, Shape.CYLINDER, Base.TOP, 0, false, Mode.BODY, 80.0, 10.0);
-        SketchPlane.OnFace top = (SketchPlane.OnFace) s.on("s1.end(cone)".replace("end(cone)", "side(c2)"));
+        SketchPlane.OnFace top = (SketchPlane.OnFace) s.on("s1.side(c2)");
         s.with(new Command.AddStep(hole(HoleStep.Mouth.PLAIN, true, false, top, new Vec2(30, 0))));
         double disc = Math.PI * 1600 * 10;
         double bore = Math.PI * 90;

@@ -95,9 +95,7 @@ public final class StepReader {
                 StepUnits units = e.getValue() < 0 ? new StepUnits(1, 1) : StepUnits.of(file, e.getValue());
                 bodies.add(solid(id, units));
                 names.add(name(id, bodies.size()));
-            } catch (StepException x) {
-                notes.add("The solid #" + id + " wasn't read. " + x.getMessage());
-            } catch (GeometryException x) {
+            } catch (StepException | GeometryException x) {
                 notes.add("The solid #" + id + " wasn't read. " + x.getMessage());
             }
         }

@@ -30,7 +30,9 @@ final class March {
     /** How far ahead, by the surfaces' scale, a point where branches cross is reached for when a branch can't be followed on. */
     private static final double FLAT_REACH = 0.15;
 
+    /** How near, by the surfaces' scale, a branch is followed to a point into which others run along it. */
     private static final double CLOSE = 0.003;
+
     /** What counts instead of {@link #FLAT} beside such a point. */
     private static final double FLATTER = 1e-6;
 

@@ -143,13 +143,12 @@ final class BuildExtrude {
             to = moved(start, frame, ahead);
             mid = h + 0.5 * (ahead + behind);
         }
-        boolean through = to == null;
-        double lo = through && sign > 0 ? h - big : -big;
-        double hi = through && sign < 0 ? h + big : big;
-        if (through) {
+        double lo = -big;
+        double hi = big;
+        if (to == null) {
             double end = farthest(frame, reach.flipped()) * sign;
-            lo = sign > 0 ? lo : Math.min(end, h - BEYOND);
-            hi = sign > 0 ? Math.max(end, h + BEYOND) : hi;
+            lo = sign > 0 ? h - big : Math.min(end, h - BEYOND);
+            hi = sign > 0 ? Math.max(end, h + BEYOND) : h + big;
         }
         Vec3 inside = frame.point(p.inside().x(), p.inside().y(), mid);
         return UpTo.between(prism(p, lo, hi), from, to, inside, p.id(), step.id(), TOL);
