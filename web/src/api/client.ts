@@ -1,4 +1,4 @@
-import type { Command, HomePage, PartView, Screw } from "./types";
+import type { Command, Constraint, HomePage, PartView, Screw } from "./types";
 
 /** A refusal in a sentence that can be shown as it is. */
 export class Refused extends Error {
@@ -15,8 +15,16 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     answer = await fetch(path, {
       method,
       signal,
-      headers: body === undefined ? {} : { "Content-Type": "application/json" },
-      body: body === undefined ? undefined : typeof body === "string" ? body : JSON.stringify(body),
+      headers:
+        body === undefined
+          ? {}
+          : { "Content-Type": body instanceof Blob ? "application/octet-stream" : "application/json" },
+      body:
+        body === undefined
+          ? undefined
+          : typeof body === "string" || body instanceof Blob
+            ? body
+            : JSON.stringify(body),
     });
   } catch (e) {
     if (e instanceof DOMException && e.name === "AbortError") throw e;
@@ -52,6 +60,12 @@ export const api = {
     ask<PartView>("POST", `/api/parts/${id}/commands`, { revision, command, known }),
   preview: (id: number, revision: number, command: Command, known: string[], signal: AbortSignal) =>
     ask<PartView>("POST", `/api/parts/${id}/preview`, { revision, command, known }, signal),
+  trace: (id: number, revision: number, command: Command, known: string[]) =>
+    ask<PartView>("POST", `/api/parts/${id}/trace`, { revision, command, known }),
+  settle: (id: number, step: string) =>
+    ask<{ constraint: Constraint; words: string }[]>("GET", `/api/parts/${id}/sketches/${step}/settle`),
+  picture: (file: Blob) =>
+    ask<{ picture: string; width: number; height: number }>("POST", "/api/pictures", file),
   undo: (id: number, revision: number, known: string[]) =>
     ask<PartView>("POST", `/api/parts/${id}/undo`, { revision, known }),
   redo: (id: number, revision: number, known: string[]) =>

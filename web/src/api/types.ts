@@ -6,7 +6,36 @@ export type Entity =
   | { kind: "point"; id: string; x: number; y: number }
   | { kind: "line"; id: string; start: string; end: string; construction?: boolean }
   | { kind: "circle"; id: string; centre: string; radius: number; construction?: boolean }
-  | { kind: "arc"; id: string; centre: string; start: string; end: string; construction?: boolean };
+  | { kind: "arc"; id: string; centre: string; start: string; end: string; construction?: boolean }
+  | {
+      kind: "ellipse";
+      id: string;
+      centre: string;
+      a: string;
+      b: string;
+      /** Of a stretch; both are missing when it is whole. */
+      start?: string;
+      end?: string;
+      construction?: boolean;
+    }
+  | {
+      kind: "spline";
+      id: string;
+      through: string[];
+      closed: boolean;
+      startHandle?: string;
+      endHandle?: string;
+      construction?: boolean;
+    }
+  | {
+      kind: "text";
+      id: string;
+      start: string;
+      along: string;
+      text: string;
+      height: number;
+      construction?: boolean;
+    };
 
 export type ConstraintKind =
   | "coincident"
@@ -16,6 +45,7 @@ export type ConstraintKind =
   | "parallel"
   | "perpendicular"
   | "tangent"
+  | "smooth"
   | "equal"
   | "concentric"
   | "midpoint"
@@ -29,7 +59,9 @@ export type ConstraintKind =
   | "vertical-distance"
   | "radius"
   | "diameter"
-  | "angle";
+  | "angle"
+  | "arc-length"
+  | "offset";
 
 export interface Constraint {
   kind: ConstraintKind;
@@ -52,7 +84,8 @@ export interface FaceRef {
   normal: Vec3;
 }
 
-export type Plane = "top" | "front" | "side" | FaceRef;
+/** One of the three through the origin, one that a step made, or a face. */
+export type Plane = "top" | "front" | "side" | { step: string } | FaceRef;
 
 interface StepBase {
   id: string;
@@ -65,6 +98,18 @@ export interface SketchStep extends StepBase {
   plane: Plane;
   entities: Entity[];
   constraints: Constraint[];
+  /** Curves and points that follow the part. */
+  traces?: { curve: string }[];
+  underlay?: Underlay;
+}
+
+/** A picture laid under a sketch, by its lower left corner, in mm. */
+export interface Underlay {
+  picture: string;
+  at: Vec2;
+  width: number;
+  height: number;
+  strength: number;
 }
 
 export type Extent = "distance" | "through" | "next" | "face";
@@ -116,10 +161,19 @@ export interface EdgeRef {
   point: Vec3;
 }
 
+/** A corner as it was when it was picked. */
+export interface CornerRef {
+  corner: string;
+  point: Vec3;
+}
+
 export interface BlendStep extends StepBase {
   kind: "blend";
   bevel: boolean;
   size: number | string;
+  /** How far a bevel reaches along the other faces; not there for as far. */
+  second?: number | string;
+  flipped?: boolean;
   chain: boolean;
   edges: EdgeRef[];
 }
@@ -188,6 +242,78 @@ export interface Screw {
   sink: number;
 }
 
+/** Hollows bodies to walls, leaving faces open. */
+export interface ShellStep extends StepBase {
+  kind: "shell";
+  faces: FaceRef[];
+  chain: boolean;
+  closed: boolean;
+  thickness: number | string;
+  outside: number | string;
+  groups: { thickness: number | string; faces: FaceRef[] }[];
+}
+
+/** Leans faces to the pull of a mould. */
+export interface DraftStep extends StepBase {
+  kind: "draft";
+  faces: FaceRef[];
+  chain: boolean;
+  plane: Plane;
+  flipped: boolean;
+  /** In radians. */
+  angle: number | string;
+}
+
+/** Moves faces along their normals, or takes them out. */
+export interface FacesStep extends StepBase {
+  kind: "faces";
+  faces: FaceRef[];
+  chain: boolean;
+  remove: boolean;
+  distance: number | string;
+}
+
+/** A plane that others stand on. */
+export interface PlaneStep extends StepBase {
+  kind: "plane";
+  way: "beside" | "midway" | "turned" | "meeting" | "tangent" | "corners" | "square";
+  plane: Plane;
+  second?: Plane;
+  edge?: EdgeRef;
+  round?: FaceRef;
+  corners?: CornerRef[];
+  distance: number | string;
+  /** In radians. */
+  angle: number | string;
+}
+
+export interface MirrorStep extends StepBase {
+  kind: "mirror";
+  plane: Plane;
+  join: boolean;
+}
+
+export interface CombineStep extends StepBase {
+  kind: "combine";
+  way: "join" | "subtract" | "common";
+}
+
+/** Ribs along open lines of a sketch. */
+export interface RibStep extends StepBase {
+  kind: "rib";
+  sketch: string;
+  regions: RegionRef[];
+  upright: boolean;
+  thickness: number | string;
+  side: WallSide;
+  atBase: boolean;
+  /** In radians. */
+  draft: number | string;
+  carriedOn: boolean;
+  depth: number | string;
+  flipped: boolean;
+}
+
 export interface SplitStep extends StepBase {
   kind: "split";
   plane: Plane;
@@ -201,7 +327,21 @@ export interface StepReport {
 }
 
 export type Step = (
-  SketchStep | ExtrudeStep | RevolveStep | BlendStep | ReadyStep | SplitStep | HoleStep | RepeatStep
+  | SketchStep
+  | ExtrudeStep
+  | RevolveStep
+  | BlendStep
+  | ReadyStep
+  | SplitStep
+  | HoleStep
+  | RepeatStep
+  | ShellStep
+  | DraftStep
+  | FacesStep
+  | RibStep
+  | PlaneStep
+  | MirrorStep
+  | CombineStep
 ) &
   StepReport;
 
@@ -223,6 +363,17 @@ export interface PlacedSketch {
   y: Vec3;
   z: Vec3;
   regions: Region[];
+  /** Open lines: what bounds no region. */
+  lines: Region[];
+  faults: {
+    stubs: { curve: string; at: Vec2; length: number; whole: boolean }[];
+    hidden: string[];
+    crossed: { first: string; second: string; at: Vec2 }[];
+  };
+  /** Repeats by the curves they began with; no centre when they go along a line. */
+  repeats: { centre: string; count: number; curves: string[] }[];
+  /** The outlines of texts as SVG path data. */
+  texts: Record<string, string>;
   gaps: { first: string; second: string; distance: number }[];
   openEnds: string[];
   doubled: { first: string; second: string }[];
@@ -247,7 +398,7 @@ export interface FaceLine {
 export interface BodyView {
   id: string;
   faces: FaceLine[];
-  edges: { key: string; shape: string; point: Vec3 }[];
+  edges: { key: string; shape: string; point: Vec3; form: "line" | "circle" | "other" }[];
   vertices: { key: string; point: Vec3 }[];
 }
 
@@ -273,6 +424,7 @@ export interface PartView {
   formulas: Record<string, string>;
   steps: Step[];
   sketches: Record<string, PlacedSketch>;
+  planes: Record<string, { origin: Vec3; x: Vec3; y: Vec3; z: Vec3 }>;
   bodies: BodyView[];
   shapes: Record<string, Shape>;
   volume?: number;

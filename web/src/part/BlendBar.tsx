@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
-import { applyBlend, changeBlend, CHAINS, KINDS } from "./blending";
+import { applyBlend, changeBlend, CHAINS, KINDS, REACHES } from "./blending";
 import { ChoiceSlot } from "./Slots";
 import { usePart } from "./store";
 
@@ -45,6 +45,36 @@ export function BlendBar() {
             onEnter={applyBlend}
           />{" "}
           {view.unit}
+          {form.bevel && (
+            <>
+              {" "}
+              <ChoiceSlot
+                label="How the bevel reaches"
+                value={form.second === null ? "same" : "two"}
+                choices={REACHES}
+                onChoose={(k) => changeBlend({ second: k === "same" ? null : form.size })}
+              />
+            </>
+          )}
+          {form.bevel && form.second !== null && (
+            <>
+              {" "}
+              <Field
+                label="Second size"
+                hint="How far it reaches along the other faces"
+                value={form.second}
+                onChange={(second) => changeBlend({ second })}
+                onEnter={applyBlend}
+              />{" "}
+              {view.unit} along the other{" "}
+              <button
+                className="text-[13px] underline"
+                onClick={() => changeBlend({ flipped: !form.flipped })}
+              >
+                exchange
+              </button>
+            </>
+          )}
           {n > 0 && (
             <button className="pl-3 text-[13px] underline" onClick={() => changeBlend({ edges: [] })}>
               pick anew

@@ -40,6 +40,24 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
           doing.kind === "looking" && tryOut(size ? blendCommand({ ...blendOf(step, view!), size }) : null)
         }
       />
+      {!!step.second && (
+        <>
+          {" "}
+          and{" "}
+          <NumberSlot
+            key={`second ${String(step.second)}${view!.unit}`}
+            label="Second size"
+            text={lengthText(step.second as number, view!.unit)}
+            formula={view!.formulas[`${step.id}/second`]}
+            unit={view!.unit}
+            onKeep={(second) => change({ second })}
+            onTyping={(second) =>
+              doing.kind === "looking" &&
+              tryOut(second ? blendCommand({ ...blendOf(step, view!), second }) : null)
+            }
+          />
+        </>
+      )}
     </>
   );
 }

@@ -16,7 +16,13 @@ import { RepeatSentence } from "./RepeatBar";
 import { isRepeat } from "./repeating";
 import { SplitSentence } from "./SplitBar";
 import { isSplit } from "./splitting";
+import { BodiesSentence, PlaneSentence } from "./PlaneBar";
+import { isCombine, isMirror, isPlane, planeWords } from "./planing";
+import { RibSentence } from "./RibBar";
+import { isRib } from "./ribbing";
 import { usePart } from "./store";
+import { isWall } from "./walling";
+import { WallSentence } from "./WallSentence";
 import { ValuesTable } from "./ValuesTable";
 
 /** The part's history as sentences, with the work line in it. */
@@ -150,6 +156,14 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <DrillSentence step={step} onOpen={() => edit(step)} />
         ) : isRepeat(step) ? (
           <RepeatSentence step={step} onOpen={() => edit(step)} />
+        ) : isPlane(step) ? (
+          <PlaneSentence step={step} onOpen={() => edit(step)} />
+        ) : isMirror(step) || isCombine(step) ? (
+          <BodiesSentence step={step} onOpen={() => edit(step)} />
+        ) : isWall(step) ? (
+          <WallSentence step={step} onOpen={() => edit(step)} />
+        ) : isRib(step) ? (
+          <RibSentence step={step} onOpen={() => edit(step)} />
         ) : isSplit(step) ? (
           <SplitSentence step={step} onOpen={() => edit(step)} />
         ) : (
@@ -197,7 +211,6 @@ function edit(step: Step): void {
 function SketchSentence({ step }: { step: SketchStep }) {
   const view = usePart((s) => s.view!);
   const placed = view.sketches[step.id];
-  const plane = typeof step.plane === "string" ? `${step.plane} plane` : "a face";
   const state = !placed
     ? ""
     : placed.fighting.length > 0
@@ -213,7 +226,12 @@ function SketchSentence({ step }: { step: SketchStep }) {
       <button className="slot" title="Open the sketch" onClick={() => edit(step as Step)}>
         {step.name}
       </button>{" "}
-      on {typeof step.plane === "string" ? plane : <span className="slot geo">1 face</span>}
+      on{" "}
+      {typeof step.plane === "string" ? (
+        `${step.plane} plane`
+      ) : (
+        <span className="slot geo">{planeWords(step.plane, view)}</span>
+      )}
       {state && <span className={state.includes("fight") ? "plum" : "text-[var(--ink-3)]"}>{state}</span>}
     </>
   );

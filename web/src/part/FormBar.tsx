@@ -12,7 +12,9 @@ import {
   MADE,
   missingFace,
   MODES,
+  pickedText,
   STARTS,
+  takesLines,
   TURNS,
   WAYS,
   wayOf,
@@ -39,7 +41,7 @@ export function FormBar() {
         <p className="sent">
           {form.op === "revolve" ? "Revolve" : "Extrude"}{" "}
           <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click closed regions in the view">
-            {n === 0 ? "pick regions" : `${name} · ${n === 1 ? "1 region" : `${n} regions`}`}
+            {n === 0 ? "pick regions" : `${name} · ${pickedText(form.regions)}`}
           </span>{" "}
           {form.op === "revolve" ? (
             <RevolveWords form={form} input={input} />
@@ -60,7 +62,9 @@ export function FormBar() {
               ? missingFace(form) === "from"
                 ? "Click the face from which it starts"
                 : "Click the face up to which it goes"
-              : "Click regions in the view to add or take them out"
+              : takesLines(form)
+                ? "Click regions or open lines in the view to add or take them out"
+                : "Click regions in the view to add or take them out"
           }
         />
       </div>

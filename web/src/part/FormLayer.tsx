@@ -5,7 +5,9 @@ import { lengthText, roughLength } from "../api/numbers";
 import { useLook } from "../scene/useLook";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
-import { changeForm, isForm, isSketch, sameRegion, toggleRegion } from "./forming";
+import { changeForm, isForm, isSketch, sameRegion, takesLines, toggleRegion } from "./forming";
+import { PlaneLayer } from "./PlaneLayer";
+import { isRib, toggleLine } from "./ribbing";
 import { usePart, type FormDraft } from "./store";
 
 /** Over the solids: sketches that no step uses yet; while forming, regions to pick and the arrow to pull. */
@@ -14,11 +16,15 @@ export function FormLayer() {
   const { view, doing } = usePart();
   if (!view) return null;
   const forming = doing.kind === "forming" ? doing.form : null;
-  const used = new Set(view.steps.filter(isForm).map((s) => s.sketch));
+  // what picks regions and lines of sketches
+  const picking = forming ?? (doing.kind === "ribbing" ? doing.form : null);
+  const linesToo = doing.kind === "ribbing" || takesLines(forming);
+  const toggle = doing.kind === "ribbing" ? toggleLine : toggleRegion;
+  const used = new Set(view.steps.filter((s) => isForm(s) || isRib(s)).map((s) => s.sketch));
   const wanted = (id: string) => {
-    if (!forming) return !used.has(id);
-    if (forming.step) return id === forming.sketch;
-    return id === forming.sketch || !used.has(id) || forming.sketch === null;
+    if (!picking) return !used.has(id);
+    if (picking.step) return id === picking.sketch;
+    return id === picking.sketch || !used.has(id) || picking.sketch === null;
   };
   const shown = view.steps.filter(isSketch).filter((s) => view.sketches[s.id] && wanted(s.id));
   return (
@@ -35,6 +41,7 @@ export function FormLayer() {
           <path d="M0 0V6" stroke="var(--teal)" strokeWidth="1.6" />
         </pattern>
       </defs>
+      <PlaneLayer />
       {shown.map((s) => {
         const placed = view.sketches[s.id];
         const plane = seenPlane(look, placed);
@@ -45,14 +52,14 @@ export function FormLayer() {
         return (
           <g key={s.id} transform={plane.matrix}>
             {placed.regions.map((r) => {
-              const picked = forming?.sketch === s.id && forming.regions.some((x) => sameRegion(x, r));
+              const picked = picking?.sketch === s.id && picking.regions.some((x) => sameRegion(x, r));
               return (
                 <path
                   key={r.boundary.join() + r.inside.join()}
-                  className={`sk-region ${forming ? "pickable" : ""} ${picked ? "picked" : ""}`}
+                  className={`sk-region ${picking ? "pickable" : ""} ${picked ? "picked" : ""}`}
                   data-region={r.boundary.join("")}
                   d={r.path}
-                  onClick={() => toggleRegion(s.id, r)}
+                  onClick={() => toggle(s.id, r)}
                 />
               );
             })}
@@ -66,6 +73,21 @@ export function FormLayer() {
                   style={{ strokeWidth: turning(c.id) === "axis" ? 3 : 1.3 }}
                   d={model.path(c)}
                 />
+              ))}
+            {linesToo &&
+              (picking!.sketch === s.id || !picking!.step) &&
+              placed.lines.map((r) => (
+                <g key={r.boundary.join() + r.inside.join()}>
+                  {picking!.sketch === s.id && picking!.regions.some((x) => sameRegion(x, r)) && (
+                    <path className="sk-line picked" d={r.path} />
+                  )}
+                  <path
+                    className="sk-grab"
+                    data-line={r.boundary.join("")}
+                    d={r.path}
+                    onClick={() => toggle(s.id, r)}
+                  />
+                </g>
               ))}
             {turning("x-axis") === "axis" && <AxisLine along={[1, 0]} model={model} />}
             {turning("y-axis") === "axis" && <AxisLine along={[0, 1]} model={model} />}

@@ -11,6 +11,7 @@ import {
   LEANS,
   MADE,
   MODES,
+  pickedText,
   TURNS,
   wayOf,
   WAYS,
@@ -75,7 +76,7 @@ export function FormSentence({ step, onOpen }: { step: FormStep; onOpen: () => v
       {isRevolve(step) ? "Revolve" : "Extrude"}{" "}
       <button className="slot geo" title="Open in the work bar to pick regions" onClick={onOpen}>
         {sketch?.name}
-        {regions > 1 ? ` · ${regions} regions` : ""}
+        {regions > 1 || step.regions[0]?.boundary[0]?.startsWith("~") ? ` · ${pickedText(step.regions)}` : ""}
       </button>{" "}
       {isRevolve(step) ? (
         <>

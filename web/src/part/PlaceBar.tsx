@@ -5,6 +5,7 @@ import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
 import { MODES } from "./forming";
 import { applyPlace, changePlace, placeCommand, placeOf, PLANES, SHAPES, SIZES } from "./placing";
+import { planeWords } from "./planing";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type PlaceDraft } from "./store";
 
@@ -12,15 +13,21 @@ const SIDES = { up: "standing on", down: "hanging under" } as const;
 
 /** What a plane can be changed to by its word; a face comes by a click in the view. */
 export function PlaneSlot({ plane, onChoose }: { plane: Plane | null; onChoose: (p: Plane) => void }) {
-  const choices =
-    plane === null ? { ...PLANES, face: "pick a face or plane" } : { ...PLANES, face: "a face" };
-  const value = typeof plane === "string" ? plane : "face";
+  const view = usePart((s) => s.view!);
+  const own = view.steps.filter((s) => s.kind === "plane" && view.planes[s.id]);
+  const choices: Record<string, string> = {
+    ...PLANES,
+    ...Object.fromEntries(own.map((s) => [s.id, s.name])),
+    face: plane === null ? "pick a face or plane" : "a face",
+  };
+  const value =
+    typeof plane === "string" ? plane : plane && "step" in plane && choices[plane.step] ? plane.step : "face";
   return (
     <ChoiceSlot
       label="Plane or face"
       value={value}
       choices={choices}
-      onChoose={(p) => p !== "face" && onChoose(p)}
+      onChoose={(p) => p !== "face" && onChoose(p in PLANES ? (p as keyof typeof PLANES) : { step: p })}
     />
   );
 }
@@ -121,7 +128,7 @@ export function PlaceSentence({ step, onOpen }: { step: ReadyStep & Step; onOpen
       ))}
       {step.flipped ? "hanging under" : "standing on"}{" "}
       <button className="slot geo" title="Open in the work bar to place it anew" onClick={onOpen}>
-        {typeof step.plane === "string" ? PLANES[step.plane] : "1 face"}
+        {planeWords(step.plane, view!)}
       </button>
       ,{" "}
       <ChoiceSlot

@@ -2,7 +2,7 @@ import type { SplitStep, Step } from "../api/types";
 import { Acts } from "./Acts";
 import { LiveLine } from "./BarParts";
 import { PlaneSlot } from "./PlaceBar";
-import { PLANES } from "./placing";
+import { planeWords } from "./planing";
 import { applySplit, changeSplit } from "./splitting";
 import { usePart } from "./store";
 
@@ -28,12 +28,13 @@ export function SplitBar() {
 
 /** A split in the build sheet. */
 export function SplitSentence({ step, onOpen }: { step: SplitStep & Step; onOpen: () => void }) {
+  const view = usePart((s) => s.view);
   const own = /^Split \d+$/.test(step.name) ? null : step.name;
   return (
     <>
       {own && <span className="who">{own}</span>}Split the bodies along{" "}
       <button className="slot geo" title="Open in the work bar to pick another" onClick={onOpen}>
-        {typeof step.plane === "string" ? PLANES[step.plane] : "1 face"}
+        {planeWords(step.plane, view!)}
       </button>
     </>
   );

@@ -3,13 +3,17 @@ import { isHole } from "./drilling";
 import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
 import { isReady } from "./placing";
+import { isCombine, isMirror, isPlane } from "./planing";
 import { isRepeat } from "./repeating";
+import { isRib } from "./ribbing";
 import { isSplit } from "./splitting";
 import { usePart } from "./store";
+import { isWall } from "./walling";
 
 const ART: Record<number, string> = {
   1: "M4 18L4 9L12 3L20 9L20 18ZM4 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M20 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M12 3m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0",
   2: "M3 20H21M5 20V10A7 6 0 0 1 19 10V20M9 20V13H15V20M5 20L9 13M15 13L19 20",
+  3: "M3 20H21V5H17L15.5 16.5H8.5L7 5H3ZM12 16.5V9",
   4: "M4 20V11A7 7 0 0 1 11 4H20M4 20H20V4M8 20V12A4 4 0 0 1 12 8H20",
   5: "M12 3V15M8 5H16M9 8L15 10M9 11L15 13M10 15H14L12 19ZM4 21H20",
   6: "M4 14H10V20H4ZM14 14H20V20H14ZM14 4H20V10H14ZM4 7H9M6.5 4.5L9 7L6.5 9.5",
@@ -21,28 +25,35 @@ export function StageRail() {
   const { view, stage, set, doing } = usePart();
   const count = (n: number) =>
     n === 1
-      ? (view?.steps.filter(isSketch).length ?? 0)
+      ? (view?.steps.filter((s) => isSketch(s) || isPlane(s)).length ?? 0)
       : n === 2
-        ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s)).length ?? 0)
-        : n === 4
-          ? (view?.steps.filter(isBlend).length ?? 0)
-          : n === 5
-            ? (view?.steps.filter(isHole).length ?? 0)
-            : n === 6
-              ? (view?.steps.filter(isRepeat).length ?? 0)
-              : 0;
+        ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s) || isCombine(s)).length ?? 0)
+        : n === 3
+          ? (view?.steps.filter((s) => isWall(s) || isRib(s)).length ?? 0)
+          : n === 4
+            ? (view?.steps.filter(isBlend).length ?? 0)
+            : n === 5
+              ? (view?.steps.filter(isHole).length ?? 0)
+              : n === 6
+                ? (view?.steps.filter((s) => isRepeat(s) || isMirror(s)).length ?? 0)
+                : 0;
   const now =
-    doing.kind === "sketching"
+    doing.kind === "sketching" || doing.kind === "planing"
       ? 1
-      : doing.kind === "forming" || doing.kind === "placing" || doing.kind === "splitting"
+      : doing.kind === "forming" ||
+          doing.kind === "placing" ||
+          doing.kind === "splitting" ||
+          (doing.kind === "bodies" && doing.form.op === "combine")
         ? 2
-        : doing.kind === "blending"
-          ? 4
-          : doing.kind === "drilling"
-            ? 5
-            : doing.kind === "repeating"
-              ? 6
-              : stage;
+        : doing.kind === "walling" || doing.kind === "ribbing"
+          ? 3
+          : doing.kind === "blending"
+            ? 4
+            : doing.kind === "drilling"
+              ? 5
+              : doing.kind === "repeating" || (doing.kind === "bodies" && doing.form.op === "mirror")
+                ? 6
+                : stage;
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map((s) => (

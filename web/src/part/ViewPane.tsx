@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { setScene } from "../scene/current";
 import { Scene } from "../scene/Scene";
 import { useLookStore } from "../scene/useLook";
 import { PointerTags } from "../sketch/PointerTags";
@@ -9,12 +10,14 @@ import { aimAt, aiming, isSketch } from "./forming";
 import { FormLayer } from "./FormLayer";
 import { drillAt } from "./drilling";
 import { placeAt } from "./placing";
+import { mirrorIn, planeFrom, planeWords } from "./planing";
 import { repeatFace } from "./repeating";
 import { splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
 import { newSketch, onFace, onLookMoved } from "./sketching";
 import { usePart, type Display, type Pick } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
+import { wallFace, wallPicks } from "./walling";
 
 const DISPLAYS: [Display, string][] = [
   ["edged", "Ink edges"],
@@ -37,6 +40,7 @@ export function ViewPane() {
   useEffect(() => {
     const s = new Scene(canvas.current!);
     scene.current = s;
+    setScene(s);
     // a hook for browser tests: how often the picture was drawn, and where things are
     (window as unknown as { tallEmber: unknown }).tallEmber = {
       scene: s,
@@ -64,6 +68,7 @@ export function ViewPane() {
       el.removeEventListener("wheel", wheel);
       size.disconnect();
       onLookMoved(() => {});
+      setScene(null);
       s.dispose();
     };
   }, []);
@@ -79,12 +84,13 @@ export function ViewPane() {
   useEffect(() => {
     const lit: Pick[] = [];
     // what the form has picked, as far as it is still to be seen
-    const chosen: Pick[] =
-      doing.kind !== "blending"
-        ? []
-        : (view?.bodies ?? []).flatMap((b) =>
-            doing.form.edges.map((e) => ({ kind: "edge" as const, key: e.edge, body: b.id })),
-          );
+    const chosen: Pick[] = (view?.bodies ?? []).flatMap<Pick>((b) =>
+      doing.kind === "blending"
+        ? doing.form.edges.map((e) => ({ kind: "edge" as const, key: e.edge, body: b.id }))
+        : doing.kind === "walling"
+          ? wallPicks(doing.form).map((f) => ({ kind: "face" as const, key: f.face, body: b.id }))
+          : [],
+    );
     if (litStep && doing.kind === "looking") {
       for (const b of view?.bodies ?? []) {
         for (const f of b.faces)
@@ -107,6 +113,9 @@ export function ViewPane() {
     doing.kind === "placing" ||
     doing.kind === "drilling" ||
     doing.kind === "repeating" ||
+    doing.kind === "walling" ||
+    doing.kind === "planing" ||
+    doing.kind === "bodies" ||
     (doing.kind === "forming" && aiming(doing.form));
 
   const down = (e: React.PointerEvent) => {
@@ -177,6 +186,15 @@ export function ViewPane() {
       return;
     }
     const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
+    if (doing.kind === "walling") {
+      if (found) wallFace(aimed);
+      return;
+    }
+    if (doing.kind === "planing") return planeFrom(found);
+    if (doing.kind === "bodies") {
+      if (found) mirrorIn(aimed);
+      return;
+    }
     if (aimed && (aimAt(aimed) || splitBy(aimed) || repeatFace(aimed))) return;
     if (!found) set({ picks: e.shiftKey ? picks : [] });
     else if (!e.shiftKey) set({ picks: [found] });
@@ -237,7 +255,9 @@ export function ViewPane() {
           {sketchStep && isSketch(sketchStep) ? (
             <>
               <b>{sketchStep.name}</b> on{" "}
-              {typeof sketchStep.plane === "string" ? `the ${sketchStep.plane} plane` : "a face of the part"}
+              {typeof sketchStep.plane === "string" || "step" in sketchStep.plane
+                ? planeWords(sketchStep.plane, view!)
+                : "a face of the part"}
             </>
           ) : (
             view &&

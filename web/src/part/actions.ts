@@ -1,15 +1,19 @@
 import type { Step } from "../api/types";
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
-import { TOOLS, useSketch } from "../sketch/store";
+import { useSketch } from "../sketch/store";
+import { TOOLS } from "../sketch/toolbox";
 import { beginBlend, editBlend, isBlend } from "./blending";
 import { beginForm, editForm, isForm, isSketch } from "./forming";
 import { beginDrill, editDrill, isHole } from "./drilling";
 import { beginPlace, editPlaced, isReady } from "./placing";
+import { beginBodies, beginPlane, editBodies, editPlane, isCombine, isMirror, isPlane } from "./planing";
 import { beginRepeat, editRepeat, isRepeat } from "./repeating";
+import { beginRib, editRib, isRib } from "./ribbing";
 import { beginSplit, editSplit, isSplit } from "./splitting";
 import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
 import { usePart } from "./store";
+import { beginWall, editWall, isWall } from "./walling";
 
 /** Something that can be done, with the reason when it can't be now. */
 export interface Action {
@@ -23,6 +27,7 @@ export interface Action {
 export const STAGES = [
   { n: 1, name: "Sketch", hint: "Draw flat, then tie it down" },
   { n: 2, name: "Form", hint: "Give the part its bulk" },
+  { n: 3, name: "Wall", hint: "Lean it, hollow it, stiffen it" },
   { n: 4, name: "Edge", hint: "Break and round the edges" },
   { n: 5, name: "Hole", hint: "Bore, sink and tap" },
   { n: 6, name: "Repeat", hint: "Make it again elsewhere" },
@@ -64,16 +69,26 @@ export function shelfActions(stage: number): Action[] {
         why: solid ? undefined : "There is no body with a face yet.",
         run: startOnFace,
       },
+      { name: "Make a plane", hint: "Beside, between or askew", key: "t", run: beginPlane },
+      ...(view?.steps ?? [])
+        .filter((s) => isPlane(s) && view!.planes[s.id])
+        .map((s) => ({
+          name: `On ${s.name}`,
+          hint: "A plane of this part",
+          run: () => void newSketch({ step: s.id }),
+        })),
     ];
   }
   if (stage === 2) {
-    const closed = Object.values(view?.sketches ?? {}).some((s) => s.regions.length > 0);
+    const all = Object.values(view?.sketches ?? {});
+    const closed = all.some((s) => s.regions.length > 0);
+    const drawn = closed || all.some((s) => s.lines.length > 0);
     return [
       {
         name: "Extrude",
         hint: "Pull a region out of its plane",
         key: "q",
-        why: closed ? undefined : "There is no closed region yet. Draw one in a sketch first.",
+        why: drawn ? undefined : "There is no closed region yet. Draw one in a sketch first.",
         run: () => beginForm("extrude"),
       },
       {
@@ -90,6 +105,37 @@ export function shelfActions(stage: number): Action[] {
         key: "r",
         why: solid ? undefined : "There is no body to split yet.",
         run: () => beginSplit(),
+      },
+      {
+        name: "Combine",
+        hint: "Join bodies, or take one from another",
+        key: "t",
+        why: (view?.bodies.length ?? 0) > 1 ? undefined : "There must be two bodies or more.",
+        run: () => beginBodies("combine"),
+      },
+    ];
+  }
+  if (stage === 3) {
+    const why = solid ? undefined : "There is no body with a face yet.";
+    const lines = Object.values(view?.sketches ?? {}).some((s) => s.lines.length > 0);
+    const noLine = lines ? undefined : "There is no open line yet. Draw one in a sketch first.";
+    return [
+      { name: "Draft", hint: "Lean faces to the pull", key: "q", why, run: () => beginWall("draft") },
+      { name: "Shell", hint: "Hollow a body to walls", key: "w", why, run: () => beginWall("shell") },
+      {
+        name: "Rib",
+        hint: "From open lines to the walls",
+        key: "e",
+        why: why ?? noLine,
+        run: beginRib,
+      },
+      { name: "Move faces", hint: "Outward or inward", key: "r", why, run: () => beginWall("move") },
+      {
+        name: "Take out faces",
+        hint: "Neighbours close the gap",
+        key: "t",
+        why,
+        run: () => beginWall("remove"),
       },
     ];
   }
@@ -120,6 +166,13 @@ export function shelfActions(stage: number): Action[] {
         key: "w",
         why,
         run: () => beginRepeat(true),
+      },
+      {
+        name: "Mirror",
+        hint: "The bodies, in a plane or face",
+        key: "e",
+        why,
+        run: () => beginBodies("mirror"),
       },
     ];
   }
@@ -235,6 +288,10 @@ export function openStep(s: Step): void {
   else if (isSplit(s)) editSplit(s);
   else if (isHole(s)) editDrill(s);
   else if (isRepeat(s)) editRepeat(s);
+  else if (isWall(s)) editWall(s);
+  else if (isRib(s)) editRib(s);
+  else if (isPlane(s)) editPlane(s);
+  else if (isMirror(s) || isCombine(s)) editBodies(s);
 }
 
 export function goHome(): void {

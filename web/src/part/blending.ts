@@ -7,7 +7,7 @@ export const isBlend = (s: Step): s is Extract<Step, BlendStep> => s.kind === "b
 
 /** The command that the form stands for, or null while something is missing. */
 export function blendCommand(form: BlendDraft): Command | null {
-  if (form.edges.length === 0 || form.size.trim() === "") return null;
+  if (form.edges.length === 0 || form.size.trim() === "" || form.second?.trim() === "") return null;
   return {
     do: form.step ? "change-step" : "add-step",
     step: {
@@ -16,6 +16,7 @@ export function blendCommand(form: BlendDraft): Command | null {
       name: "",
       bevel: form.bevel,
       size: form.size,
+      ...(form.bevel && form.second !== null ? { second: form.second, flipped: form.flipped } : {}),
       chain: form.chain,
       edges: form.edges,
     },
@@ -31,7 +32,10 @@ export function beginBlend(bevel: boolean): void {
     return e ? [{ edge: e.key, point: e.point }] : [];
   });
   const size = lengthText(view.unit === "in" ? 1.5875 : 2, view.unit);
-  start({ kind: "blending", form: { step: null, bevel, size, chain: true, edges } });
+  start({
+    kind: "blending",
+    form: { step: null, bevel, size, second: null, flipped: false, chain: true, edges },
+  });
   set({ picks: [] });
   changeBlend({});
 }
@@ -45,6 +49,10 @@ export function blendOf(step: BlendStep, view: PartView): BlendDraft {
     step: step.id,
     bevel: step.bevel,
     size: view.formulas[`${step.id}/size`] ?? lengthText(step.size as number, view.unit),
+    second: step.second
+      ? (view.formulas[`${step.id}/second`] ?? lengthText(step.second as number, view.unit))
+      : null,
+    flipped: step.flipped ?? false,
     chain: step.chain,
     edges: step.edges,
   };
@@ -95,5 +103,6 @@ export async function applyBlend(): Promise<void> {
   await keepStep(blendCommand(form), missing, form.step);
 }
 
+export const REACHES = { same: "along both faces", two: "along one face and" } as const;
 export const KINDS = { round: "Round", bevel: "Bevel" } as const;
 export const CHAINS = { chain: "with edges that smoothly go on", alone: "and no others" } as const;

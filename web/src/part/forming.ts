@@ -10,7 +10,7 @@ import type {
   Step,
 } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
-import { usePart, type FormDraft, type Lean } from "./store";
+import { rememberLast, usePart, type FormDraft, type Lean } from "./store";
 
 export const isSketch = (s: Step): s is Extract<Step, SketchStep> => s.kind === "sketch";
 export const isExtrude = (s: Step): s is Extract<Step, ExtrudeStep> => s.kind === "extrude";
@@ -81,13 +81,15 @@ export function beginForm(op: FormDraft["op"], sketch?: string): void {
   const free = view.steps.filter((s) => isSketch(s) && s.status === "built" && !used.has(s.id));
   const chosen = sketch ?? free[free.length - 1]?.id ?? null;
   const regions = chosen ? (view.sketches[chosen]?.regions ?? []) : [];
+  const lines = chosen && op === "extrude" ? (view.sketches[chosen]?.lines ?? []) : [];
+  const onlyLines = regions.length === 0 && lines.length > 0;
   const step = view.steps.find((s) => s.id === chosen);
   const onFace = step && isSketch(step) && typeof step.plane !== "string";
   const form: FormDraft = {
     op,
     step: null,
     sketch: chosen,
-    regions: likely(regions),
+    regions: onlyLines ? lines.map(toRef) : likely(regions),
     extent: "distance",
     distance: lengthText(10 * (view.unit === "in" ? 1.27 : 1), view.unit),
     lean: "upright",
@@ -98,7 +100,7 @@ export function beginForm(op: FormDraft["op"], sketch?: string): void {
     starts: "plane",
     from: null,
     aim: "target",
-    made: "solid",
+    made: onlyLines ? "middle" : "solid",
     thickness: lengthText(view.unit === "in" ? 1.5875 : 2, view.unit),
     axis: likelyAxis(chosen),
     full: true,
@@ -216,6 +218,21 @@ export function toggleRegion(sketch: string, region: Region): void {
   changeForm({ regions });
 }
 
+/** Whether open lines can be picked: only walls stand on them. */
+export const takesLines = (form: FormDraft | null) => form?.op === "extrude" && form.made !== "solid";
+
+/** What is picked, in words. */
+export function pickedText(regions: RegionRef[]): string {
+  const lines = regions.filter((r) => r.boundary[0]?.startsWith("~")).length;
+  const closed = regions.length - lines;
+  return [
+    closed > 0 ? (closed === 1 ? "1 region" : `${closed} regions`) : "",
+    lines > 0 ? (lines === 1 ? "1 open line" : `${lines} open lines`) : "",
+  ]
+    .filter((t) => t)
+    .join(", ");
+}
+
 /** Whether a click on a face means something to the form. */
 export const aiming = (form: FormDraft) =>
   form.op === "extrude" && (form.extent === "face" || form.starts === "face");
@@ -239,7 +256,9 @@ export async function applyForm(): Promise<void> {
   const { form } = doing;
   const missing =
     !form.sketch || form.regions.length === 0
-      ? "Pick at least one closed region in the view first."
+      ? takesLines(form)
+        ? "Pick at least one closed region or open line in the view first."
+        : "Pick at least one closed region in the view first."
       : missingFace(form)
         ? missingFace(form) === "from"
           ? "Click the face from which it should start."
@@ -252,10 +271,11 @@ export async function applyForm(): Promise<void> {
 
 /** Keeps what is being made, or says what is missing; says too what is wrong with it once it is kept. */
 export async function keepStep(command: Command | null, missing: string, step: string | null): Promise<void> {
-  const { send, start, say } = usePart.getState();
+  const { send, start, say, doing } = usePart.getState();
   if (!command) {
     say(missing, true);
   } else if (await send(command)) {
+    rememberLast(doing);
     start({ kind: "looking" });
     reportFailure(step);
   }

@@ -1,15 +1,21 @@
 import { HOLDS } from "../sketch/holds";
-import { TOOLS, useSketch } from "../sketch/store";
+import { useSketch, currentSketch } from "../sketch/store";
+import { Model } from "../sketch/model";
+import { TOOLS } from "../sketch/toolbox";
+import { LineTool } from "../sketch/tools/line";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
 import { applyBlend } from "./blending";
 import { applyDrill } from "./drilling";
-import { applyForm, beginForm } from "./forming";
+import { applyForm, beginForm, changeForm } from "./forming";
 import { applyPlace } from "./placing";
 import { finishSketch, lookMoved } from "./sketching";
 import { applyRepeat } from "./repeating";
+import { applyBodies, applyPlane } from "./planing";
+import { applyRib } from "./ribbing";
 import { applySplit } from "./splitting";
-import { usePart } from "./store";
+import { lastAgain, usePart } from "./store";
+import { applyWall } from "./walling";
 
 /** The keys of the part page; returns whether the key meant something. */
 export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () => void): boolean {
@@ -46,7 +52,11 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   else if (key === "Enter" && doing.kind === "splitting") void applySplit();
   else if (key === "Enter" && doing.kind === "drilling") void applyDrill();
   else if (key === "Enter" && doing.kind === "repeating") void applyRepeat();
-  else if (key === "Enter" && e.shiftKey && doing.kind === "looking") beginForm("extrude");
+  else if (key === "Enter" && doing.kind === "walling") void applyWall();
+  else if (key === "Enter" && doing.kind === "ribbing") void applyRib();
+  else if (key === "Enter" && doing.kind === "planing") void applyPlane();
+  else if (key === "Enter" && doing.kind === "bodies") void applyBodies();
+  else if (key === "Enter" && e.shiftKey && doing.kind === "looking") again();
   else if (doing.kind === "sketching") return false;
   else if (STAGES.some((s) => String(s.n) === key)) {
     set({ stage: Number(key) });
@@ -58,6 +68,21 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     else action.run();
   }
   return true;
+}
+
+/** The last operation once more: an extrusion or revolution of the newest sketch, others with their picks still to come. */
+function again(): void {
+  const { start, say, set } = usePart.getState();
+  const last = lastAgain();
+  if (!last) say("Nothing was made yet that could be made again.", true);
+  else if (last.kind === "forming") {
+    beginForm(last.form.op);
+    const { doing } = usePart.getState();
+    if (doing.kind !== "forming") return;
+    const { sketch, regions, axis, mode } = doing.form;
+    set({ doing: { kind: "forming", form: { ...last.form, sketch, regions, axis, mode } } });
+    changeForm({});
+  } else start(last);
 }
 
 function sketchKey(e: KeyboardEvent): boolean {
@@ -85,12 +110,14 @@ function sketchKey(e: KeyboardEvent): boolean {
       return true;
     }
   }
+  if (key === "Tab" && s.nextWay()) return true;
   if (key === "Escape") {
     if (!s.back()) finishSketch();
     return true;
   }
   if (key === "Enter") {
-    finishSketch();
+    if (s.tool?.finish && s.tool.from({ model: null as never, unit: "mm" })) s.click(null);
+    else finishSketch();
     return true;
   }
   if (key === "Delete" || key === "Backspace") {
@@ -102,6 +129,16 @@ function sketchKey(e: KeyboardEvent): boolean {
     const hold = HOLDS.find((h) => h.key.toLowerCase() === k);
     if (hold) s.hold(hold.kind);
     return hold !== undefined;
+  }
+  const sketch = currentSketch();
+  if (
+    k === "r" &&
+    s.tool instanceof LineTool &&
+    sketch &&
+    s.tool.bend({ model: new Model(sketch), unit: "mm" })
+  ) {
+    s.set({ turn: s.turn + 1, field: 0 });
+    return true;
   }
   const tool = TOOLS.find((t) => t.key === k);
   if (tool) s.choose(tool.id);

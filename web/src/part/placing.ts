@@ -178,6 +178,10 @@ function axes(plane: Plane): { origin: Vec3; x: Vec3; y: Vec3 } {
   if (plane === "top") return { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0] };
   if (plane === "front") return { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 0, 1] };
   if (plane === "side") return { origin: [0, 0, 0], x: [0, 1, 0], y: [0, 0, 1] };
+  if ("step" in plane) {
+    const made = usePart.getState().view?.planes[plane.step];
+    return made ?? axes("top");
+  }
   const n = new Vector3(...plane.normal);
   const origin = n.clone().multiplyScalar(new Vector3(...plane.point).dot(n));
   const [ax, ay, az] = plane.normal.map(Math.abs);

@@ -3,6 +3,7 @@ import { api, Refused } from "../api/client";
 import type {
   Axis,
   Command,
+  CornerRef,
   EdgeRef,
   Extent,
   FaceRef,
@@ -11,6 +12,7 @@ import type {
   Mouth,
   PartView,
   Plane,
+  PlaneStep,
   ReadyShape,
   RegionRef,
   Shape,
@@ -56,6 +58,9 @@ export interface BlendDraft {
   step: string | null;
   bevel: boolean;
   size: string;
+  /** The second length of a bevel, while it has two. */
+  second: string | null;
+  flipped: boolean;
   chain: boolean;
   edges: EdgeRef[];
 }
@@ -111,6 +116,65 @@ export interface SplitDraft {
   plane: Plane | null;
 }
 
+/** The shell, draft or moved faces being written in the work bar. */
+export interface WallDraft {
+  step: string | null;
+  op: "shell" | "draft" | "move" | "remove";
+  faces: FaceRef[];
+  chain: boolean;
+  closed: boolean;
+  where: "inside" | "outside" | "both";
+  thickness: string;
+  outside: string;
+  groups: { thickness: string; faces: FaceRef[] }[];
+  /** Where faces that are clicked go: the faces, a draft's plane, or a group of a shell. */
+  slot: "faces" | "neutral" | number;
+  neutral: Plane;
+  flipped: boolean;
+  angle: string;
+  distance: string;
+}
+
+/** The plane being written in the work bar. */
+export interface PlaneDraft {
+  step: string | null;
+  way: PlaneStep["way"];
+  from: Plane;
+  second: Plane | null;
+  edge: EdgeRef | null;
+  round: FaceRef | null;
+  corners: CornerRef[];
+  distance: string;
+  angle: string;
+  /** Where a flat face that is clicked goes. */
+  slot: "from" | "second";
+}
+
+/** Bodies being mirrored or combined. */
+export interface BodiesDraft {
+  step: string | null;
+  op: "mirror" | "combine";
+  plane: Plane;
+  join: boolean;
+  way: "join" | "subtract" | "common";
+}
+
+/** The ribs being written in the work bar. */
+export interface RibDraft {
+  step: string | null;
+  sketch: string | null;
+  regions: RegionRef[];
+  upright: boolean;
+  thickness: string;
+  side: WallSide;
+  atBase: boolean;
+  draft: string;
+  carriedOn: boolean;
+  /** Null for to the next face. */
+  depth: string | null;
+  flipped: boolean;
+}
+
 /** How the sides of an extrusion stand. */
 export type Lean = "upright" | "in" | "out";
 
@@ -123,6 +187,10 @@ export type Doing =
   | { kind: "splitting"; form: SplitDraft }
   | { kind: "drilling"; form: DrillDraft }
   | { kind: "repeating"; form: RepeatDraft }
+  | { kind: "walling"; form: WallDraft }
+  | { kind: "ribbing"; form: RibDraft }
+  | { kind: "planing"; form: PlaneDraft }
+  | { kind: "bodies"; form: BodiesDraft }
   | { kind: "forming"; form: FormDraft };
 
 export interface Notice {
@@ -132,6 +200,23 @@ export interface Notice {
 }
 
 export type Display = "shaded" | "edged" | "lines";
+
+/** What was kept last, to begin the like of it again. */
+let last: Doing | null = null;
+
+/** The last operation as a form without its picks, with its last values; null when none was made yet. */
+export function lastAgain(): Doing | null {
+  if (!last || !("form" in last)) return null;
+  const form: Record<string, unknown> = { ...last.form, step: null };
+  for (const picks of ["edges", "faces", "places", "steps", "groups"]) if (picks in form) form[picks] = [];
+  if ("slot" in form) form.slot = last.kind === "planing" ? "from" : "faces";
+  if (last.kind === "forming" || last.kind === "ribbing") Object.assign(form, { sketch: null, regions: [] });
+  return { kind: last.kind, form } as unknown as Doing;
+}
+
+export function rememberLast(doing: Doing): void {
+  if ("form" in doing) last = doing;
+}
 
 interface PartStore {
   view: PartView | null;
@@ -150,6 +235,8 @@ interface PartStore {
   notice: Notice | null;
   load(id: number): Promise<void>;
   send(command: Command): Promise<boolean>;
+  /** Traces something of the part into a sketch. */
+  trace(command: Command): Promise<boolean>;
   shift(way: "undo" | "redo"): Promise<void>;
   tryOut(command: Command | null): void;
   set(part: Partial<PartStore>): void;
@@ -260,6 +347,10 @@ export const usePart = create<PartStore>((set, get) => {
     send(command) {
       stopTrial();
       return inTurn((view, known) => api.command(view.id, view.revision, command, known));
+    },
+
+    trace(command) {
+      return inTurn((view, known) => api.trace(view.id, view.revision, command, known));
     },
 
     async shift(way) {

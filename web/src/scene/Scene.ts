@@ -273,6 +273,12 @@ export class Scene {
 
   /** What is under a pixel: a corner before an edge before a face, and nothing that a face hides. */
   pick(x: number, y: number): Pick | null {
+    const { face, seen } = this.faceUnder(x, y);
+    return this.vertexAt(x, y, seen) ?? this.edgeAt(x, y, seen) ?? face;
+  }
+
+  /** The first face under a pixel, and whether a point isn't hidden behind it. */
+  private faceUnder(x: number, y: number): { face: Pick | null; seen: (p: Vector3) => boolean } {
     const ray = new Ray(
       this.look.fromScreen(x, y).addScaledVector(this.look.toEye(), 20000),
       this.look.toEye().negate(),
@@ -290,7 +296,7 @@ export class Scene {
     const slack = 14 / this.look.scale;
     const seen = (p: Vector3) =>
       20000 - p.clone().sub(this.look.middle).dot(this.look.toEye()) <= near + slack;
-    return this.vertexAt(x, y, seen) ?? this.edgeAt(x, y, seen) ?? face;
+    return { face, seen };
   }
 
   /** Faces in a rectangle of pixels: drawn to the right, those wholly inside; to the left, those it touches. */
@@ -315,6 +321,16 @@ export class Scene {
     return out;
   }
 
+  /** The edge under a pixel, one in sight before others. */
+  edgeUnder(x: number, y: number): Pick | null {
+    return this.edgeAt(x, y, this.faceUnder(x, y).seen) ?? this.edgeAt(x, y, () => true);
+  }
+
+  /** The first face under a pixel. */
+  faceAt(x: number, y: number): Pick | null {
+    return this.faceUnder(x, y).face;
+  }
+
   private vertexAt(x: number, y: number, seen: (p: Vector3) => boolean): Pick | null {
     let best = 6;
     let found: Pick | null = null;
@@ -334,9 +350,11 @@ export class Scene {
 
   private edgeAt(x: number, y: number, seen: (p: Vector3) => boolean): Pick | null {
     let best = 5;
+    let height = -Infinity;
     let found: Pick | null = null;
     const a = new Vector3();
     const c = new Vector3();
+    const eye = this.look.toEye();
     for (const b of this.bodies) {
       for (const e of b.view.edges) {
         const l = this.line(e.shape);
@@ -349,8 +367,12 @@ export class Scene {
           const t =
             len2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * (cx - ax) + (y - ay) * (cy - ay)) / len2));
           const d = Math.hypot(ax + t * (cx - ax) - x, ay + t * (cy - ay) - y);
-          if (d < best && seen(a.clone().lerp(c, t))) {
+          const at = a.clone().lerp(c, t);
+          // of edges one behind the other the one nearer to the eye
+          const nearer = Math.abs(d - best) < 0.5 && at.dot(eye) > height + 1e-6;
+          if ((nearer || d < best - 0.5 || (found === null && d < best)) && seen(at)) {
             best = d;
+            height = at.dot(eye);
             found = { kind: "edge", key: e.key, body: b.id };
           }
         }

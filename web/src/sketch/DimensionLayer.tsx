@@ -6,7 +6,7 @@ import { layOut, valueText, type Laid } from "./dimensions";
 import { isDimension } from "./holds";
 import type { Model } from "./model";
 import type { SeenPlane } from "./plane";
-import { cornerOffer, useSketch } from "./store";
+import { useSketch, type Ask } from "./store";
 
 export interface LaidDimension extends Laid {
   id: string;
@@ -124,16 +124,19 @@ export function DimensionLabels({
   });
 }
 
-/** The radius or distance of the corner that was clicked, or the count of a repeat. */
-export function CornerInput({ at }: { at: Vec2 }) {
-  const apply = useSketch((s) => s.applyCorner);
-  const tool = useSketch((s) => s.toolId);
+/** The number that a tool waits for. */
+export function AskInput({ ask, at }: { ask: Ask; at: Vec2 }) {
   return (
-    <NumberInput
-      style={{ left: at[0], top: at[1] - 26 }}
-      start={cornerOffer(tool)}
-      done={(t) => void apply(t)}
-    />
+    <>
+      <span className="sk-asked" style={{ left: at[0], top: at[1] - 48 }}>
+        {ask.label}
+      </span>
+      <NumberInput
+        style={{ left: at[0], top: at[1] - 26 }}
+        start={ask.start}
+        done={(t) => void ask.done(t)}
+      />
+    </>
   );
 }
 

@@ -59,7 +59,7 @@ function anchors(model: Model, c: Constraint): [string, Vec2, Vec2][] {
       out.push([id, at, [-(b[1] - a[1]), b[0] - a[0]]]);
     } else {
       const at = model.middle(e);
-      const m = model.at(e.centre);
+      const m = e.kind === "spline" || e.kind === "text" ? [at[0], at[1] - 1] : model.at(e.centre);
       out.push([id, at, [m[0] - at[0], m[1] - at[1]]]);
     }
   }

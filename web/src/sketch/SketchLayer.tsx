@@ -1,15 +1,18 @@
 import { useRef } from "react";
-import type { PlacedSketch, SketchStep, Vec2 } from "../api/types";
+import type { PlacedSketch, SketchStep, Underlay, Vec2 } from "../api/types";
 import { usePart } from "../part/store";
 import { useLook } from "../scene/useLook";
-import { CornerInput, DimensionLabels, DimensionStrokes, useLaidOut } from "./DimensionLayer";
+import { AskInput, DimensionLabels, DimensionStrokes, useLaidOut } from "./DimensionLayer";
 import { Dragger } from "./drag";
 import { DraftLayer } from "./DraftLayer";
 import { Marks } from "./Marks";
+import { isFree, samples as freeSamples, type SplineEntity } from "./free";
 import { Model, type Curve } from "./model";
 import { seenPlane, type SeenPlane } from "./plane";
 import { snap } from "./snap";
 import { useSketch } from "./store";
+import { editClick, placeClick } from "./edits";
+import { traceAt } from "./tracing";
 
 /** The open sketch over the view: geometry, marks, dimensions, and the hand that draws and pulls. */
 export function SketchLayer({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
@@ -69,12 +72,16 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
       if (id) store.size(id);
       return;
     }
-    if (store.toolId === "along") {
-      store.stepTo(e.altKey ? at : snap(model, at, plane.mmPerPixel).at);
+    if (store.toolId === "trace") {
+      void traceAt(step, px);
+      return;
+    }
+    if (store.toolId === "along" || store.toolId === "scale") {
+      placeClick(e.altKey || store.toolId === "scale" ? at : snap(model, at, plane.mmPerPixel).at);
       return;
     }
     if (store.toolId !== "select") {
-      if (id) store.edit(id, at);
+      editClick(id, at);
       return;
     }
     e.currentTarget.setPointerCapture(e.pointerId);
@@ -122,12 +129,23 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
       >
         <Grid plane={plane} size={size} />
         <g transform={plane.matrix}>
+          {step.underlay && <Picture u={step.underlay} />}
           {placed.regions.map((r) => (
             <path key={r.boundary.join() + r.inside.join()} className="sk-region" d={r.path} />
           ))}
           {model.curves().map((c) => (
             <g key={c.id} data-curve={c.id}>
-              <path className={curveClass(c.id, c.construction)} d={model.path(c)} />
+              {c.kind === "spline" && <path className="sk-handle" d={handleLines(model, c)} />}
+              {c.kind === "text" && (
+                <path
+                  className={curveClass(c.id, c.construction)}
+                  d={store.moved ? "" : placed.texts[c.id]}
+                />
+              )}
+              <path
+                className={c.kind === "text" ? "sk-handle" : curveClass(c.id, c.construction)}
+                d={model.path(c)}
+              />
               {troubled.has(c.id) && <path className="sk-core" d={model.path(c)} />}
             </g>
           ))}
@@ -143,20 +161,44 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
           );
         })}
         <DraftLayer model={model} plane={plane} />
-        {store.step && (
+        {store.clicked.map((c, i) => (
+          <path key={i} className="sk-guide" d={`M${plane.toPx(c.at).join(" ")}m-4 0h8m-4 -4v8`} />
+        ))}
+        {store.clicked.length === 2 && (
           <path
             className="sk-guide"
-            d={`M${plane.toPx(store.step.from).join(" ")}L${plane.toPx(store.step.to ?? store.step.from).join(" ")}m-4 0h8m-4 -4v8`}
+            d={`M${plane.toPx(store.clicked[0].at).join(" ")}L${plane.toPx(store.clicked[1].at).join(" ")}`}
           />
         )}
         {store.box && <Box from={store.box.from} to={store.box.to} />}
       </svg>
       <Marks model={model} plane={plane} fighting={fighting} />
       <DimensionLabels step={step} laid={laid} fighting={fighting} />
-      {store.step?.to && <CornerInput at={plane.toPx(store.step.to)} />}
-      {store.corner && <CornerInput at={plane.toPx(model.at(store.corner))} />}
+      {store.ask && <AskInput ask={store.ask} at={plane.toPx(store.ask.at)} />}
     </>
   );
+}
+
+/** A picture to draw over; the sketch's y points up, a picture's down. */
+function Picture({ u }: { u: Underlay }) {
+  return (
+    <image
+      href={`/api/pictures/${u.picture}`}
+      width={u.width}
+      height={u.height}
+      opacity={u.strength}
+      preserveAspectRatio="none"
+      transform={`translate(${u.at[0]} ${u.at[1] + u.height}) scale(1 -1)`}
+      data-testid="underlay"
+    />
+  );
+}
+
+/** From the ends of a spline to its handles. */
+function handleLines(model: Model, c: SplineEntity): string {
+  const line = (end: string, handle?: string) =>
+    handle ? `M${model.at(end).join(" ")}L${model.at(handle).join(" ")}` : "";
+  return line(c.through[0], c.startHandle) + line(c.through[c.through.length - 1], c.endHandle);
 }
 
 /** What is under a pixel: a point before a curve. */
@@ -205,6 +247,11 @@ function boxed(model: Model, plane: SeenPlane, a: Vec2, b: Vec2): string[] {
         if (c.kind === "line") {
           const [p, q] = model.ends(c);
           samples.push([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])]);
+        } else if (c.kind === "text") {
+          samples.push(model.textBox(c)[i % 4]);
+        } else if (isFree(c)) {
+          const line = freeSamples(model, c);
+          samples.push(line[Math.round(t * (line.length - 1))]);
         } else {
           const m = model.at(c.centre);
           const [from, turn] = c.kind === "arc" ? model.sweep(c) : [0, 2 * Math.PI];

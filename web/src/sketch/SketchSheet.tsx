@@ -4,7 +4,9 @@ import { degrees, lengthText, sized } from "../api/numbers";
 import { usePart } from "../part/store";
 import { setDimension } from "./DimensionLayer";
 import { isDimension } from "./holds";
+import { Makings } from "./Makings";
 import { called, Model } from "./model";
+import { Proposals } from "./Proposals";
 import { useSketch } from "./store";
 
 /** What is wrong, what is loose, and all dimensions of the open sketch; each row leads to the geometry. */
@@ -19,13 +21,21 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
   const sizes = (id: string) => dimensions.some((d) => d.id === id);
   const looseCurves = placed.loose.filter((id) => model.get(id)?.kind !== "point");
   const loose = looseCurves.length > 0 ? looseCurves : placed.loose;
-  const gapEnds = new Set(placed.gaps.flatMap((g) => [g.first, g.second]));
-  const stops = placed.openEnds.filter((id) => !gapEnds.has(id));
+  const told = new Set([
+    ...placed.gaps.flatMap((g) => [g.first, g.second]),
+    ...placed.faults.stubs.flatMap((b) => {
+      const c = model.get(b.curve);
+      return c && c.kind !== "point" ? model.endsOf(c) : [];
+    }),
+  ]);
+  const stops = placed.openEnds.filter((id) => !told.has(id));
   const troubled =
     placed.gaps.length +
       placed.fighting.length +
       placed.redundant.length +
       placed.doubled.length +
+      placed.faults.stubs.length +
+      placed.faults.crossed.length +
       stops.length >
     0;
   const join = (a: string, b: string) => {
@@ -60,6 +70,36 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
               Take out {called(model, d.second)}
             </button>
             <button className="btn plain" onClick={() => show(d.first, d.second)}>
+              Show
+            </button>
+          </li>
+        ))}
+        {placed.faults.stubs.map((b) => (
+          <li key={b.curve + b.at.join()} className="fight">
+            {called(model, b.curve)} sticks out by {sized(b.length, unit)}.
+            <div className="flex gap-2 pt-1 pb-1">
+              <button
+                className="btn mend"
+                onClick={() =>
+                  void send(
+                    b.whole
+                      ? { do: "erase", id: step.id, ids: [b.curve] }
+                      : { do: "trim", id: step.id, curve: b.curve, at: b.at },
+                  )
+                }
+              >
+                {b.whole ? "Take it out" : "Trim it"}
+              </button>
+              <button className="btn plain" onClick={() => show(b.curve)}>
+                Show
+              </button>
+            </div>
+          </li>
+        ))}
+        {placed.faults.crossed.map((c) => (
+          <li key={c.first + c.second + c.at.join()} className="fight">
+            The outline crosses itself: {called(model, c.first)} and {called(model, c.second)}.{" "}
+            <button className="btn plain" onClick={() => show(c.first, c.second)}>
               Show
             </button>
           </li>
@@ -129,12 +169,17 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
         ))}
         {loose.length > 7 && <li>and {loose.length - 7} more</li>}
       </ul>
+      {placed.freedoms > 0 && placed.fighting.length === 0 && step.entities.length > 0 && (
+        <Proposals key={JSON.stringify(step.constraints.map((c) => c.id))} step={step} />
+      )}
+      <Makings step={step} placed={placed} />
       {dimensions.length > 0 && <h4>Dimensions</h4>}
       <ul>
         {dimensions.map((c) => (
           <li key={c.id}>
             <button className="row" onClick={() => show(c.id, ...c.on)}>
-              {c.kind.replace("-", " ")} · {c.on.map((id) => called(model, id)).join(", ")}
+              {c.kind.replace("-", " ")} ·{" "}
+              {(c.kind === "offset" ? c.on.slice(0, 2) : c.on).map((id) => called(model, id)).join(", ")}
             </button>
             {c.driven ? (
               <span>
@@ -174,12 +219,22 @@ function DrivenButton({ step, dimension }: { step: string; dimension: string }) 
   );
 }
 
-function SheetNumber({ text, done }: { text: string; done: (t: string) => Promise<boolean> }) {
+export function SheetNumber({
+  text,
+  done,
+  label = "Dimension",
+  wide = false,
+}: {
+  text: string;
+  done: (t: string) => Promise<boolean>;
+  label?: string;
+  wide?: boolean;
+}) {
   const [now, set] = useState(text);
   return (
     <input
-      className="slot w-20 text-right"
-      aria-label="Dimension"
+      className={wide ? "slot w-36" : "slot w-20 text-right"}
+      aria-label={label}
       value={now}
       onChange={(e) => set(e.target.value)}
       onFocus={(e) => e.target.select()}

@@ -2,11 +2,12 @@ import { usePart } from "../part/store";
 import { fitting, HOLDS } from "./holds";
 import { Mark } from "./icons";
 import { Model } from "./model";
-import { currentSketch, TOOLS, useSketch } from "./store";
+import { currentSketch, useSketch } from "./store";
+import { GROUPS, TOOLS } from "./toolbox";
 
 /** The shelf while sketching: tools, and the constraints that fit what is picked. */
 export function SketchShelf() {
-  const { toolId, picks, choose, hold } = useSketch();
+  const { toolId, picks, choose, hold, group, set } = useSketch();
   usePart((s) => s.view);
   const step = currentSketch();
   if (!step) return null;
@@ -15,8 +16,15 @@ export function SketchShelf() {
     <nav className="shelf" aria-label="Sketch tools">
       <h2>Sketch</h2>
       <p className="sub">Draw flat, then tie it down</p>
+      <div className="groups" role="tablist" aria-label="Kinds of tools">
+        {GROUPS.map((g) => (
+          <button key={g} role="tab" aria-selected={group === g} onClick={() => set({ group: g })}>
+            {g}
+          </button>
+        ))}
+      </div>
       <div className="ops tight">
-        {TOOLS.map((t) => (
+        {TOOLS.filter((t) => t.group === group).map((t) => (
           <button
             key={t.id}
             className={toolId === t.id ? "now" : ""}
@@ -25,7 +33,7 @@ export function SketchShelf() {
             onClick={() => choose(toolId === t.id ? "select" : t.id)}
           >
             <span className="nm">
-              {t.name} <span className="key">{t.key.toUpperCase()}</span>
+              {t.name} {t.key && <span className="key">{t.key.toUpperCase()}</span>}
             </span>
             {toolId === t.id && <span className="hint">{t.hint}</span>}
           </button>

@@ -16,6 +16,8 @@ export function measured(model: Model, kind: ConstraintKind, on: string[]): numb
   const a = model.get(on[0]);
   const b = model.get(on[on.length - 1]);
   if (!a || !b) return 0;
+  if (kind === "arc-length" && a.kind === "arc") return model.radius(a) * model.sweep(a)[1];
+  if (kind === "offset") return dist(...beside(model, on));
   if (a.kind === "circle" || a.kind === "arc") return model.radius(a) * (kind === "diameter" ? 2 : 1);
   if (kind === "angle" && a.kind === "line" && b.kind === "line") {
     const [u, v] = [a, b].map((l) => sub(model.ends(l)[1], model.ends(l)[0]));
@@ -27,6 +29,24 @@ export function measured(model: Model, kind: ConstraintKind, on: string[]): numb
     : kind === "vertical-distance"
       ? Math.abs(p[1] - q[1])
       : dist(p, q);
+}
+
+/** A place on the first curve of an offset, and the one beside it on its copy. */
+function beside(model: Model, on: string[]): [Vec2, Vec2] {
+  const [a, b] = [model.get(on[0]), model.get(on[1])];
+  if (!a || !b || a.kind === "point" || b.kind === "point")
+    return [
+      [0, 0],
+      [0, 0],
+    ];
+  const p = model.middle(b);
+  if (a.kind === "line") {
+    const [s, e] = model.ends(a);
+    const d = sub(e, s);
+    const t = dot(sub(p, s), d) / Math.max(1e-12, dot(d, d));
+    return [[s[0] + t * d[0], s[1] + t * d[1]], p];
+  }
+  return [model.nearest(a, p).at, p];
 }
 
 /** The two places a distance runs between. */
@@ -47,7 +67,8 @@ export function valueText(c: Constraint, unit: Unit): string {
   const v = c.value as number;
   if (c.kind === "angle") return degrees(v);
   const t = lengthText(v, unit);
-  return c.kind === "diameter" ? `Ø ${t}` : c.kind === "radius" ? `R ${t}` : t;
+  const marks: Partial<Record<ConstraintKind, string>> = { diameter: "Ø ", radius: "R ", "arc-length": "⌒ " };
+  return (marks[c.kind] ?? "") + t;
 }
 
 /**
@@ -67,6 +88,19 @@ export function layOut(
   const a = model.get(on[0]);
   const b = model.get(on[on.length - 1]);
   if (!a || !b) return null;
+  if (kind === "offset") {
+    const [p, q] = beside(model, on).map(toPx);
+    const way = angleOf(sub(q, p));
+    const label = along(q, way, 18 + 22 * step);
+    return {
+      strokes: [path(along(p, way, -14), p), path(q, label)],
+      heads: [
+        { at: p, angle: way },
+        { at: q, angle: way + Math.PI },
+      ],
+      label,
+    };
+  }
   if (a.kind === "circle" || a.kind === "arc") {
     const c = toPx(model.at(a.centre));
     const angle = a.kind === "arc" ? angleOf(sub(toPx(model.middle(a)), c)) : -0.85 - 0.6 * step;

@@ -40,6 +40,13 @@ export class Draft {
     return id;
   }
 
+  /** A construction line. */
+  guide(start: string, end: string): string {
+    const id = this.id("c");
+    this.entities.push({ kind: "line", id, start, end, construction: true });
+    return id;
+  }
+
   circle(centre: string, radius: number): string {
     const id = this.id("c");
     this.entities.push({ kind: "circle", id, centre, radius });
@@ -49,6 +56,24 @@ export class Draft {
   arc(centre: string, start: string, end: string): string {
     const id = this.id("c");
     this.entities.push({ kind: "arc", id, centre, start, end });
+    return id;
+  }
+
+  ellipse(centre: string, a: string, b: string): string {
+    const id = this.id("c");
+    this.entities.push({ kind: "ellipse", id, centre, a, b });
+    return id;
+  }
+
+  spline(through: string[], closed: boolean, startHandle?: string, endHandle?: string): string {
+    const id = this.id("c");
+    this.entities.push({ kind: "spline", id, through, closed, startHandle, endHandle });
+    return id;
+  }
+
+  text(start: string, along: string, text: string, height: number): string {
+    const id = this.id("c");
+    this.entities.push({ kind: "text", id, start, along, text, height });
     return id;
   }
 

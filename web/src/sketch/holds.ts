@@ -14,7 +14,8 @@ export const HOLDS: Hold[] = [
   { kind: "vertical", word: "Vertical", key: "W", needs: "a line, or two points" },
   { kind: "parallel", word: "Parallel", key: "E", needs: "two lines" },
   { kind: "perpendicular", word: "Perpend.", key: "R", needs: "two lines" },
-  { kind: "tangent", word: "Tangent", key: "T", needs: "a circle or arc and another curve" },
+  { kind: "tangent", word: "Tangent", key: "T", needs: "two curves, not both straight" },
+  { kind: "smooth", word: "Smooth", key: "V", needs: "a spline and the curve its end goes on from" },
   { kind: "equal", word: "Equal", key: "A", needs: "two lines, or two circles or arcs" },
   { kind: "concentric", word: "Concentric", key: "S", needs: "two circles or arcs" },
   { kind: "midpoint", word: "Midpoint", key: "D", needs: "a point and a line" },
@@ -32,6 +33,8 @@ const DIMENSIONS: ConstraintKind[] = [
   "radius",
   "diameter",
   "angle",
+  "arc-length",
+  "offset",
 ];
 
 /** Whether a constraint is a size that is shown and typed. */
@@ -61,10 +64,22 @@ export function fitting(model: Model, kind: ConstraintKind, picks: string[]): st
     case "collinear":
     case "angle":
       return lines.length === 2 ? ids(lines) : null;
-    case "tangent":
-      return rounds.length === 2 || (rounds.length === 1 && lines.length === 1)
-        ? ids([...lines, ...rounds])
+    case "tangent": {
+      const free = on.filter((e) => e.kind === "ellipse" || e.kind === "spline");
+      if (on.length === 2 && free.length === 2) return joined(model, on) ? ids(on) : null;
+      return on.length === 2 && lines.length < 2 && lines.length + rounds.length + free.length === 2
+        ? ids([...lines, ...rounds, ...free])
         : null;
+    }
+    case "smooth":
+      return on.length === 2 &&
+        on.some((e) => e.kind === "spline") &&
+        on.every((e) => e.kind === "spline" || e.kind === "line" || e.kind === "arc") &&
+        joined(model, on)
+        ? ids(on)
+        : null;
+    case "arc-length":
+      return on.length === 1 && on[0].kind === "arc" ? ids(on) : null;
     case "equal":
       return lines.length === 2 ? ids(lines) : rounds.length === 2 ? ids(rounds) : null;
     case "concentric":
@@ -76,7 +91,7 @@ export function fitting(model: Model, kind: ConstraintKind, picks: string[]): st
     case "vertical-distance":
       return points.length === 2 ? ids(points) : null;
     case "on-curve":
-      return points.length === 1 && on.length === 2
+      return points.length === 1 && on.length === 2 && on.every((e) => e.kind !== "text")
         ? ids([...points, ...on.filter((e) => e.kind !== "point")])
         : null;
     case "radius":
@@ -91,11 +106,17 @@ export function fitting(model: Model, kind: ConstraintKind, picks: string[]): st
   }
 }
 
+/** Whether two curves end at one point. */
+function joined(model: Model, on: Entity[]): boolean {
+  const [a, b] = on.map((e) => (e.kind === "point" ? [] : model.endsOf(e)));
+  return a.some((p) => b.includes(p));
+}
+
 /** The dimensions that fit the picks, the likeliest first. */
 export function dimensionsFor(model: Model, picks: string[]): ConstraintKind[] {
   const first = model.get(picks[0]);
   if (picks.length === 1 && first?.kind === "circle") return ["diameter", "radius"];
-  if (picks.length === 1 && first?.kind === "arc") return ["radius", "diameter"];
+  if (picks.length === 1 && first?.kind === "arc") return ["radius", "diameter", "arc-length"];
   if (picks.length === 1 && first?.kind === "line") return ["distance"];
   const kinds: ConstraintKind[] = [];
   if (fitting(model, "angle", picks) && !nearlyParallel(model, picks)) kinds.push("angle");

@@ -6,6 +6,7 @@ const STROKES: Partial<Record<ConstraintKind, string>> = {
   parallel: "M3 13L9 3M7 13L13 3",
   perpendicular: "M3 3V13H13M3 9H7V13",
   tangent: "M2 13H14M4 8.5a4.5 4.5 0 1 1 9 0a4.5 4.5 0 1 1-9 0",
+  smooth: "M2 13C6 13 6 8 8 6C10 4 12 3 14 3M5 13.5a1.2 1.2 0 1 0 0.1 0M11 4a1.2 1.2 0 1 0 0.1 0",
   equal: "M3 6H13M3 10H13M5 4V12M11 4V12",
   concentric: "M8 2.5a5.5 5.5 0 1 0 0 11a5.5 5.5 0 1 0 0-11M8 6a2 2 0 1 0 0 4a2 2 0 1 0 0-4",
   midpoint: "M2 8H14M2 5V11M14 5V11M8 5.5L10.5 10H5.5Z",

@@ -1,4 +1,5 @@
 import type { Constraint, Entity, SketchStep, Vec2 } from "../api/types";
+import { handlesOf, isFree, nearestOf, ovalPath, samples, splinePath, type TextEntity } from "./free";
 
 export type Curve = Exclude<Entity, { kind: "point" }>;
 export type LineEntity = Extract<Entity, { kind: "line" }>;
@@ -57,6 +58,25 @@ export class Model {
     return [this.at(l.start), this.at(l.end)];
   }
 
+  /** Roughly the rectangle that a text fills: its corners from where it begins. */
+  textBox(c: TextEntity): Vec2[] {
+    const a = this.at(c.start);
+    const d = sub(this.at(c.along), a);
+    const l = Math.hypot(...d) || 1;
+    const u: Vec2 = [d[0] / l, d[1] / l];
+    const w = 0.82 * c.height * c.text.length;
+    const at = (x: number, y: number): Vec2 => [a[0] + x * u[0] - y * u[1], a[1] + x * u[1] + y * u[0]];
+    return [at(0, 0), at(w, 0), at(w, c.height), at(0, c.height)];
+  }
+
+  /** The points where a curve begins and stops, none when it closes. */
+  endsOf(c: Curve): string[] {
+    if (c.kind === "line" || c.kind === "arc") return [c.start, c.end];
+    if (c.kind === "ellipse") return c.start && c.end ? [c.start, c.end] : [];
+    if (c.kind === "spline") return c.closed ? [] : [c.through[0], c.through[c.through.length - 1]];
+    return [];
+  }
+
   /** Start angle and counter-clockwise turn of an arc. */
   sweep(a: Extract<Entity, { kind: "arc" }>): [number, number] {
     const c = this.at(a.centre);
@@ -72,6 +92,11 @@ export class Model {
       const [a, b] = this.ends(c);
       return [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
     }
+    if (isFree(c)) {
+      const line = samples(this, c);
+      return line[Math.floor(line.length / 3)] ?? [0, 0];
+    }
+    if (c.kind === "text") return this.textBox(c)[3];
     const m = this.at(c.centre);
     const t = c.kind === "circle" ? Math.PI / 4 : this.sweep(c)[0] + this.sweep(c)[1] / 2;
     return along(m, t, this.radius(c));
@@ -83,6 +108,17 @@ export class Model {
       const [a, b] = this.ends(c);
       return `M${a[0]} ${a[1]}L${b[0]} ${b[1]}`;
     }
+    if (c.kind === "ellipse") {
+      const ends = c.start && c.end ? [this.at(c.start), this.at(c.end)] : [];
+      return ovalPath(this.at(c.centre), this.at(c.a), this.at(c.b), ends[0], ends[1]);
+    }
+    if (c.kind === "spline")
+      return splinePath(
+        c.through.map((p) => this.at(p)),
+        c.closed,
+        handlesOf(this, c),
+      );
+    if (c.kind === "text") return `M${this.textBox(c).join("L")}Z`;
     const m = this.at(c.centre);
     const r = this.radius(c);
     if (c.kind === "circle") {
@@ -103,6 +139,17 @@ export class Model {
       const k = free ? t : Math.min(1, Math.max(0, t));
       const at: Vec2 = [a[0] + k * d[0], a[1] + k * d[1]];
       return { at, away: dist(at, p) };
+    }
+    if (isFree(c)) return nearestOf(samples(this, c), p);
+    if (c.kind === "text") {
+      const box = this.textBox(c);
+      const near = nearestOf([...box, box[0]], p);
+      const [a, b, , d] = box;
+      const inside = [b, d].every((q) => {
+        const t = dot(sub(p, a), sub(q, a)) / Math.max(1e-12, dot(sub(q, a), sub(q, a)));
+        return t >= 0 && t <= 1;
+      });
+      return inside ? { at: p, away: 0 } : near;
     }
     const m = this.at(c.centre);
     const at = along(m, angleOf(sub(p, m)), this.radius(c));
@@ -127,6 +174,8 @@ export class Model {
     };
     for (const e of this.entities) {
       if (e.kind === "point") take(...this.at(e.id));
+      if (e.kind === "ellipse" || e.kind === "spline") samples(this, e).forEach((p) => take(...p));
+      if (e.kind === "text") this.textBox(e).forEach((p) => take(...p));
       if (e.kind === "circle" || e.kind === "arc") {
         const m = this.at(e.centre);
         const r = this.radius(e);

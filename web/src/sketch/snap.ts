@@ -60,7 +60,7 @@ export function snap(model: Model, p: Vec2, mmPerPixel: number, from?: Vec2, wit
   near = 0.75 * reach;
   let on: string | undefined;
   let foot: Vec2 = at;
-  for (const c of [...model.curves(), ...axes]) {
+  for (const c of [...model.curves().filter((k) => k.kind !== "text"), ...axes]) {
     const n = model.nearest(c, at);
     // a level line along the x axis needs no second reason to lie on it
     const idle =

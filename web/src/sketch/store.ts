@@ -1,65 +1,26 @@
 import { create } from "zustand";
-import type { Command, ConstraintKind, SketchStep, Vec2 } from "../api/types";
+import type { ConstraintKind, SketchStep, Vec2 } from "../api/types";
 import { lengthText } from "../api/numbers";
 import { usePart } from "../part/store";
 import { measured } from "./dimensions";
 import { refit } from "../part/sketching";
 import { Draft } from "./draft";
+import { tidyUp } from "./edits";
+import { takeFile } from "./files";
 import { dimensionsFor, fitting } from "./holds";
-import { Model, sub, type Moved } from "./model";
+import { Model, type Moved } from "./model";
 import type { Snap } from "./snap";
-import { ArcTool } from "./tools/arc";
-import { BoxTool } from "./tools/box";
-import { CircleTool } from "./tools/circle";
+import { infoOf, ON_PICKS, TOOLS, type Group, type ToolId } from "./toolbox";
+import { ArcTool, CentreArcTool, TangentArcTool } from "./tools/arc";
+import { BoxTool, CentreBoxTool, SlantBoxTool } from "./tools/box";
+import { CircleTool, ThreeCircleTool } from "./tools/circle";
+import { EllipseTool } from "./tools/ellipse";
 import { LineTool } from "./tools/line";
 import { PolygonTool } from "./tools/polygon";
 import { SlotTool } from "./tools/slot";
+import { SplineTool } from "./tools/spline";
+import { TextTool } from "./tools/text";
 import type { Drawing, Tool } from "./tools/tool";
-
-export type ToolId =
-  | "select"
-  | "line"
-  | "box"
-  | "circle"
-  | "arc"
-  | "slot"
-  | "polygon"
-  | "dimension"
-  | "trim"
-  | "extend"
-  | "round"
-  | "bevel"
-  | "mirror"
-  | "around"
-  | "along";
-
-export const TOOLS: { id: ToolId; key: string; name: string; hint: string }[] = [
-  { id: "line", key: "q", name: "Line", hint: "Point to point" },
-  { id: "box", key: "w", name: "Box", hint: "Corner to corner" },
-  { id: "circle", key: "e", name: "Circle", hint: "Centre and edge" },
-  { id: "arc", key: "r", name: "Arc", hint: "Ends, then how far it bulges" },
-  { id: "slot", key: "t", name: "Slot", hint: "Both centres, then the width" },
-  { id: "polygon", key: "a", name: "Polygon", hint: "Centre and a corner" },
-  { id: "dimension", key: "s", name: "Dimension", hint: "Give a length or an angle" },
-  { id: "trim", key: "d", name: "Trim", hint: "Back to the next crossing" },
-  { id: "extend", key: "f", name: "Extend", hint: "An end to the next curve" },
-  { id: "round", key: "g", name: "Round corner", hint: "A tangent arc between two lines" },
-  { id: "bevel", key: "z", name: "Bevel corner", hint: "A straight cut across" },
-  { id: "mirror", key: "x", name: "Mirror", hint: "What is picked, about a line" },
-  { id: "around", key: "c", name: "Repeat round", hint: "What is picked, round a point" },
-  { id: "along", key: "v", name: "Repeat along", hint: "What is picked, in even steps" },
-];
-
-/** What a tool that works on a click says while it waits. */
-export const CLICK_HINTS: Partial<Record<ToolId, string>> = {
-  trim: "Click the stretch to take away",
-  extend: "Click near the end to carry on",
-  round: "Click a corner of two lines",
-  bevel: "Click a corner of two lines",
-  mirror: "Click the line or axis to mirror about",
-  around: "Click the point to repeat round",
-  along: "Click where one step begins, then where it ends",
-};
 
 /** A dimension about to be given. */
 export interface Sizing {
@@ -69,8 +30,28 @@ export interface Sizing {
   text: string;
 }
 
+/** A number that a tool waits for, at a place of the sketch. */
+export interface Ask {
+  at: Vec2;
+  label: string;
+  start: string;
+  done: (text: string) => Promise<void>;
+}
+
+/** An outline file that was chosen and waits to be taken. */
+export interface OutlineFile {
+  name: string;
+  svg: string;
+  unit: string;
+  tolerance: string;
+}
+
 interface SketchStore {
   toolId: ToolId;
+  /** The way in which each tool that has several works. */
+  way: Partial<Record<ToolId, string>>;
+  /** The tools shown in the shelf. */
+  group: Group;
   tool: Tool | null;
   turn: number;
   field: number;
@@ -80,31 +61,30 @@ interface SketchStore {
   moved: Moved | null;
   sizing: Sizing | null;
   editing: string | null;
-  /** A corner that waits for its radius or distance, or a centre that waits for a count. */
-  corner: string | null;
-  /** A step of a repeat; with its end it waits for a count. */
-  step: { from: Vec2; to: Vec2 | null } | null;
+  /** What a tool that takes several clicks was given so far. */
+  clicked: { id: string; at: Vec2 }[];
+  ask: Ask | null;
   box: { from: Vec2; to: Vec2 } | null;
+  /** What the text tool writes. */
+  words: { text: string; height: string };
+  outline: OutlineFile | null;
   choose(id: ToolId): void;
+  /** Goes to the next way of the tool in hand; false when it has none. */
+  nextWay(): boolean;
+  setWay(way: string): void;
   set(part: Partial<SketchStore>): void;
-  click(s: Snap): void;
+  /** A click in the plane; null is Enter, for a tool that has no last click. */
+  click(s: Snap | null): void;
   type(text: string): void;
   pick(id: string | null, more: boolean): void;
   size(id: string | null): void;
   sizeAs(kind: ConstraintKind): void;
   applySize(text: string): Promise<void>;
   hold(kind: ConstraintKind): void;
-  edit(id: string, at: Vec2): void;
-  applyCorner(text: string): Promise<void>;
-  stepTo(at: Vec2): void;
   erase(): void;
   construction(): void;
   back(): boolean;
 }
-
-/** The radius or distance given last, offered again. */
-let lastCorner = "3";
-export const cornerOffer = (tool: ToolId) => (tool === "around" || tool === "along" ? "6" : lastCorner);
 
 let clicks: Promise<unknown> = Promise.resolve();
 
@@ -120,8 +100,42 @@ function drawing(): Drawing | null {
   return step ? { model: new Model(step), unit: usePart.getState().view!.unit } : null;
 }
 
+/** The drawing tool of a kind, working in a way. */
+function made(id: ToolId, way: string | undefined): Tool | null {
+  switch (id) {
+    case "line":
+      return new LineTool();
+    case "box":
+      return way === "centre" ? new CentreBoxTool() : way === "askew" ? new SlantBoxTool() : new BoxTool();
+    case "circle":
+      return way === "three" || way === "touching"
+        ? new ThreeCircleTool(way === "touching")
+        : new CircleTool();
+    case "arc":
+      return way === "centre"
+        ? new CentreArcTool()
+        : way === "tangent"
+          ? new TangentArcTool()
+          : new ArcTool();
+    case "slot":
+      return new SlotTool();
+    case "polygon":
+      return new PolygonTool();
+    case "ellipse":
+      return new EllipseTool();
+    case "spline":
+      return new SplineTool();
+    case "text":
+      return new TextTool(() => useSketch.getState().words);
+    default:
+      return null;
+  }
+}
+
 export const useSketch = create<SketchStore>((set, get) => ({
   toolId: "select",
+  way: Object.fromEntries(TOOLS.filter((t) => t.ways).map((t) => [t.id, t.ways![0].id])),
+  group: "Draw",
   tool: null,
   turn: 0,
   field: 0,
@@ -131,38 +145,60 @@ export const useSketch = create<SketchStore>((set, get) => ({
   moved: null,
   sizing: null,
   editing: null,
-  corner: null,
-  step: null,
+  clicked: [],
+  ask: null,
   box: null,
+  words: { text: "", height: "" },
+  outline: null,
 
   choose(id) {
-    const make: Partial<Record<ToolId, () => Tool>> = {
-      line: () => new LineTool(),
-      box: () => new BoxTool(),
-      circle: () => new CircleTool(),
-      arc: () => new ArcTool(),
-      slot: () => new SlotTool(),
-      polygon: () => new PolygonTool(),
-    };
-    const onPicks = id === "mirror" || id === "around" || id === "along";
+    const info = infoOf(id);
+    const onPicks = ON_PICKS.includes(id);
+    const d = drawing();
     const picks = id === "dimension" || onPicks ? get().picks : [];
-    if (onPicks && picks.length === 0) {
-      usePart.getState().say(`Pick the curves to ${id === "mirror" ? "mirror" : "repeat"} first.`, true);
+    if (onPicks && !picks.some((p) => d?.model.curves().some((c) => c.id === p))) {
+      usePart
+        .getState()
+        .say(`Pick the curves first: ${info!.name.toLowerCase()} works on what is picked.`, true);
       return;
     }
+    if (id === "tidy") return tidyUp();
+    if (id === "outline" || id === "picture") {
+      takeFile(id);
+      return;
+    }
+    if (id === "text" && get().words.height === "") {
+      const unit = usePart.getState().view!.unit;
+      set({ words: { text: "Text", height: lengthText(unit === "in" ? 6.35 : 6, unit) } });
+    }
     set({
-      corner: null,
-      step: null,
+      clicked: [],
+      ask: null,
       toolId: id,
-      tool: make[id]?.() ?? null,
+      tool: made(id, get().way[id]),
+      group: info?.group ?? get().group,
       field: 0,
       snap: null,
       picks,
       sizing: null,
       editing: null,
     });
-    const d = drawing();
     if (id === "dimension" && d && dimensionsFor(d.model, picks).length > 0) get().size(null);
+  },
+
+  nextWay() {
+    const { toolId, way, setWay } = get();
+    const ways = infoOf(toolId)?.ways;
+    if (!ways) return false;
+    setWay(ways[(ways.findIndex((w) => w.id === way[toolId]) + 1) % ways.length].id);
+    return true;
+  },
+
+  setWay(way) {
+    const { toolId } = get();
+    set((s) => ({ way: { ...s.way, [toolId]: way } }));
+    if (made(toolId, way)) get().choose(toolId);
+    else set({ clicked: [], ask: null });
   },
 
   set,
@@ -173,7 +209,7 @@ export const useSketch = create<SketchStore>((set, get) => ({
       const { tool } = get();
       const step = currentSketch();
       if (!d || !tool || !step) return;
-      const draft = tool.click(s, d);
+      const draft = s ? tool.click(s, d) : (tool.finish?.(d) ?? null);
       set((x) => ({ turn: x.turn + 1, field: 0 }));
       if (draft) {
         if (await usePart.getState().send(draft.command(step.id))) refit(step.id);
@@ -246,63 +282,6 @@ export const useSketch = create<SketchStore>((set, get) => ({
     void usePart.getState().send(draft.command(step.id));
   },
 
-  /** A click on something with a tool that changes what is there. */
-  edit(id, at) {
-    const { toolId, picks } = get();
-    const step = currentSketch();
-    const d = drawing();
-    if (!step || !d) return;
-    const send = usePart.getState().send;
-    if (toolId === "trim" || toolId === "extend") {
-      void send({ do: toolId, id: step.id, curve: id, at });
-    } else if (toolId === "round" || toolId === "bevel") {
-      if (d.model.get(id)?.kind === "point") set({ corner: id, picks: [id] });
-      else usePart.getState().say("Click the corner point itself.", true);
-    } else if (toolId === "around") {
-      if (d.model.get(id)?.kind === "point") set({ corner: id });
-      else usePart.getState().say("Click a point or the origin to repeat round.", true);
-    } else if (toolId === "mirror") {
-      const curves = picks.filter((p) => p !== id && d.model.curves().some((c) => c.id === p));
-      void send({ do: "mirror", id: step.id, curves, about: id }).then((ok) => ok && get().choose("select"));
-    }
-  },
-
-  stepTo(at) {
-    const { step } = get();
-    set({ step: step && !step.to ? { ...step, to: at } : { from: at, to: null } });
-  },
-
-  async applyCorner(text) {
-    const { toolId, corner, picks, step: way } = get();
-    const step = currentSketch();
-    const d = drawing();
-    if (!step || !d) return;
-    if (toolId === "around" || toolId === "along") {
-      const count = Number(text);
-      if (!Number.isInteger(count)) {
-        usePart.getState().say("A repeat needs a whole number of instances.", true);
-        return;
-      }
-      const curves = picks.filter((p) => d.model.curves().some((c) => c.id === p));
-      const command: Command =
-        toolId === "around"
-          ? { do: "repeat-round", id: step.id, curves, centre: corner, count }
-          : { do: "repeat-along", id: step.id, curves, step: sub(way!.to!, way!.from), count };
-      if (await usePart.getState().send(command)) {
-        get().choose("select");
-        refit(step.id);
-      }
-      return;
-    }
-    if (!corner) return;
-    const what =
-      toolId === "round" ? { do: "round-corner", radius: text } : { do: "bevel-corner", distance: text };
-    if (await usePart.getState().send({ ...what, id: step.id, point: corner })) {
-      lastCorner = text;
-      set({ corner: null, picks: [] });
-    }
-  },
-
   erase() {
     const step = currentSketch();
     const ids = get().picks.filter((id) => id !== "origin" && !id.endsWith("-axis"));
@@ -328,9 +307,10 @@ export const useSketch = create<SketchStore>((set, get) => ({
   /** Esc: one level back; false when the sketch itself would be left. */
   back() {
     const s = get();
-    if (s.editing) set({ editing: null });
-    else if (s.step) set({ step: null });
-    else if (s.corner) set({ corner: null, picks: s.toolId === "around" ? s.picks : [] });
+    if (s.outline) set({ outline: null });
+    else if (s.editing) set({ editing: null });
+    else if (s.ask) set({ ask: null, clicked: s.clicked.slice(0, -1) });
+    else if (s.clicked.length > 0) set({ clicked: s.clicked.slice(0, -1) });
     else if (s.sizing) set({ sizing: null, picks: [] });
     else if (s.tool?.back()) set({ turn: s.turn + 1, field: 0 });
     else if (s.toolId !== "select") s.choose("select");

@@ -28,6 +28,8 @@ export interface Tool {
   measure(field: number, s: Snap, d: Drawing): number;
   /** A click, or Enter; gives what is to be drawn, if something is complete. */
   click(s: Snap, d: Drawing): Draft | null;
+  /** Enter, for what has no last click of its own. */
+  finish?(d: Drawing): Draft | null;
   /** Esc: one level back; false when there is nothing to go back from. */
   back(): boolean;
 }

@@ -144,17 +144,15 @@ public final class StepWriter {
         return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
     }
 
-    /** The point that bounds a face where edges don't: any point of a closed surface, the apex of a cone inside its face. */
+    /** The point that bounds a face where edges don't: any point of a closed surface, a tip inside its face. */
     private static Vec3 singlePoint(Face f) {
         if (f.loops().isEmpty()) {
             return f.surface() instanceof Sphere s
                     ? s.point(0, -Math.PI / 2)
                     : f.surface().point(0, 0);
         }
-        if (f.surface() instanceof Cone c && f.region().locate(c.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE) {
-            return c.apex();
-        }
-        return null;
+        Vec3 tip = f.surface().tip();
+        return tip != null && f.region().locate(tip, Tolerance.DEFAULT) == Region.Place.INSIDE ? tip : null;
     }
 
     private int surface(Surface s) {
@@ -273,7 +271,7 @@ public final class StepWriter {
             weights.add(numbers(w));
         }
         String plain = n.degreeU() + "," + n.degreeV() + "," + list(rows) + ",.UNSPECIFIED.," + flag(n.uPeriod() > 0)
-                + ",.F.,.F.";
+                + "," + flag(n.vPeriod() > 0) + ",.F.";
         String counts = list(ku.get(0)) + "," + list(kv.get(0)) + "," + list(ku.get(1)) + "," + list(kv.get(1))
                 + ",.UNSPECIFIED.";
         if (!rational) {

@@ -31,6 +31,16 @@ public record Cone(Frame frame, double radius, double angle) implements Surface 
         return radius + v * Math.tan(angle);
     }
 
+    @Override
+    public Vec3 tip() {
+        return apex();
+    }
+
+    @Override
+    public double tipHeight() {
+        return apexHeight();
+    }
+
     public Line axis() {
         return new Line(frame.origin(), frame.z());
     }

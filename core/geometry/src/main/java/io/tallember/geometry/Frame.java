@@ -42,6 +42,15 @@ public record Frame(Vec3 origin, Vec3 x, Vec3 y, Vec3 z) {
         return new Frame(point(local.origin), direction(local.x), direction(local.y), direction(local.z));
     }
 
+    /** The world in this frame's coordinates: what is placed by it goes back. */
+    public Frame inverse() {
+        return new Frame(
+                local(Vec3.ZERO),
+                new Vec3(x.x(), y.x(), z.x()),
+                new Vec3(x.y(), y.y(), z.y()),
+                new Vec3(x.z(), y.z(), z.z()));
+    }
+
     public Frame at(Vec3 newOrigin) {
         return new Frame(newOrigin, x, y, z);
     }

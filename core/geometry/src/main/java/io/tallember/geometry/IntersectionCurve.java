@@ -90,7 +90,7 @@ public final class IntersectionCurve implements Curve {
      * from it: there several branches run along each other, and Newton's method would take one for another.
      */
     private boolean flatAt(int end, int segment) {
-        if (across(chain[end]) > 1e-6 || atApex(a, chain[end]) || atApex(b, chain[end])) {
+        if (across(chain[end]) > 1e-6 || a.atTip(chain[end], 1e-6) || b.atTip(chain[end], 1e-6)) {
             return false;
         }
         double far = across(chain[end == 0 ? 1 : end - 1]);
@@ -156,7 +156,7 @@ public final class IntersectionCurve implements Curve {
             along = chain[Math.min(n - 1, i + 1)].minus(chain[Math.max(0, i - 1)]);
         }
         Vec3 t = a.gradient(chain[i]).cross(b.gradient(chain[i]));
-        if (t.length() < 1e-6 || atApex(a, chain[i]) || atApex(b, chain[i])) {
+        if (t.length() < 1e-6 || a.atTip(chain[i], 1e-6) || b.atTip(chain[i], 1e-6)) {
             if (closed || i > 0 && i < n - 1) {
                 return along.unit();
             }
@@ -173,11 +173,6 @@ public final class IntersectionCurve implements Curve {
         }
         t = t.unit();
         return t.dot(along) < 0 ? t.negated() : t;
-    }
-
-    /** At an apex a cone has no direction of its own. */
-    private static boolean atApex(Surface s, Vec3 p) {
-        return s instanceof Cone c && p.distance(c.apex()) < 1e-6;
     }
 
     private double wrapped(double t) {

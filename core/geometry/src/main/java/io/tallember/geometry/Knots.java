@@ -130,6 +130,32 @@ final class Knots {
         return out;
     }
 
+    /** The points of the part of a Bezier piece between two of its own parameters, by de Casteljau's algorithm twice. */
+    static double[][] between(double[][] rows, int from, int degree, double f0, double f1) {
+        double[][] q = new double[degree + 1][];
+        for (int i = 0; i <= degree; i++) {
+            q[i] = rows[from + i].clone();
+        }
+        for (int level = degree; level > 0 && f1 < 1; level--) {
+            for (int i = degree; i > degree - level; i--) {
+                mix(q[i], q[i - 1], q[i], f1);
+            }
+        }
+        double f = f1 > 0 ? f0 / f1 : 0;
+        for (int level = degree; level > 0 && f > 0; level--) {
+            for (int i = 0; i < level; i++) {
+                mix(q[i], q[i], q[i + 1], f);
+            }
+        }
+        return q;
+    }
+
+    private static void mix(double[] out, double[] a, double[] b, double f) {
+        for (int x = 0; x < out.length; x++) {
+            out[x] = (1 - f) * a[x] + f * b[x];
+        }
+    }
+
     /** The point of a homogeneous value. */
     static Vec3 point(double[] h) {
         return new Vec3(h[0] / h[3], h[1] / h[3], h[2] / h[3]);

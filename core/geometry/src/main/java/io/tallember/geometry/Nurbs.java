@@ -168,6 +168,62 @@ public final class Nurbs implements Curve {
         return new Nurbs(degree, k, poles, weights);
     }
 
+    /** The stretch of the curve over a range within its own, with the same parameter. */
+    public Nurbs part(Interval range) {
+        List<Double> k = new ArrayList<>(java.util.Collections.nCopies(degree + 1, range.lo()));
+        List<Vec3> p = new ArrayList<>();
+        List<Double> w = new ArrayList<>();
+        for (int i = 0; i + 1 < spans.length; i++) {
+            double a = Math.max(spans[i], range.lo());
+            double b = Math.min(spans[i + 1], range.hi());
+            double l = spans[i + 1] - spans[i];
+            if (b - a <= 1e-12 * (hi() - lo())) {
+                continue;
+            }
+            double[][] piece = Knots.between(bezier, i * (degree + 1), degree, (a - spans[i]) / l, (b - spans[i]) / l);
+            for (int j = p.isEmpty() ? 0 : 1; j <= degree; j++) {
+                p.add(Knots.point(piece[j]));
+                w.add(piece[j][3]);
+            }
+            k.addAll(java.util.Collections.nCopies(degree, b));
+        }
+        k.add(k.get(k.size() - 1));
+        return new Nurbs(
+                degree,
+                k.stream().mapToDouble(Double::doubleValue).toArray(),
+                p,
+                w.stream().mapToDouble(Double::doubleValue).toArray());
+    }
+
+    /**
+     * A stretch of a circle or ellipse, exactly: rational pieces of the second degree, each of at most a right angle.
+     *
+     * @param e a {@link Circle} or {@link Ellipse}
+     */
+    public static Nurbs arc(Curve e, Interval range) {
+        int n = (int) Math.ceil(range.length() / (0.5 * Math.PI) - 1e-9);
+        double half = 0.5 * range.length() / n;
+        Vec3 centre = e instanceof Circle c
+                ? c.frame().origin()
+                : ((Ellipse) e).frame().origin();
+        List<Vec3> p = new ArrayList<>(List.of(e.point(range.lo())));
+        double[] w = new double[2 * n + 1];
+        double[] k = new double[2 * n + 4];
+        w[0] = 1;
+        for (int i = 0; i < n; i++) {
+            double mid = range.lo() + (2 * i + 1) * half;
+            // where the tangents meet
+            p.add(centre.plus(1 / Math.cos(half), e.point(mid).minus(centre)));
+            p.add(e.point(mid + half));
+            w[2 * i + 1] = Math.cos(half);
+            w[2 * i + 2] = 1;
+        }
+        for (int i = 0; i < k.length; i++) {
+            k[i] = range.lo() + 2 * half * Math.max(0, Math.min(n, (i - 1) / 2));
+        }
+        return new Nurbs(2, k, p, w);
+    }
+
     private double fastest() {
         double most = 0;
         for (int i = 0; i + 1 < spans.length; i++) {

@@ -25,6 +25,8 @@ public final class NurbsSurface implements Surface {
     private final double[][] rows;
 
     private final boolean closedU;
+    private final boolean closedV;
+    private final Vec3 tip;
     private final Frame frame;
     private final double[] netU;
     private final double[] netV;
@@ -36,8 +38,8 @@ public final class NurbsSurface implements Surface {
     /**
      * @param poles poles.get(i).get(j) belongs to knots i along u and j along v
      * @param weights one a pole, above zero
-     * @throws GeometryException DEGENERATE when these don't fit or a side has no length; UNSUPPORTED_INTERSECTION when the surface
-     *     is closed in v
+     * @throws GeometryException DEGENERATE when these don't fit or a side has no length; or when a side other than the
+     *     first in v shrinks to a point
      */
     public NurbsSurface(
             int degreeU, int degreeV, double[] knotsU, double[] knotsV, List<List<Vec3>> poles, double[][] weights) {
@@ -70,23 +72,22 @@ public final class NurbsSurface implements Surface {
         speedU = 1.3 * mostU;
         speedV = 1.3 * mostV;
         closedU = meets(true);
-        if (meets(false)) {
+        closedV = meets(false);
+        if (closedU && Math.abs(hiU() - loU() - 2 * Math.PI) > 1e-12
+                || closedV && Math.abs(hiV() - loV() - 2 * Math.PI) > 1e-12) {
             throw new GeometryException(
-                    GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                    "A spline surface that closes on itself in its second direction can't be built with yet.");
+                    GeometryException.Reason.DEGENERATE, "A closed spline surface runs over a full turn.");
         }
-        if (closedU && Math.abs(hiU() - loU() - 2 * Math.PI) > 1e-12) {
-            throw new GeometryException(
-                    GeometryException.Reason.DEGENERATE, "A closed spline surface runs over a full turn of u.");
-        }
+        tip = shrunk() ? net[0][0] : null;
         double least = Double.POSITIVE_INFINITY;
         for (double u : netU) {
-            for (double v : netV) {
-                Local l = at(u, v);
+            for (int j = tip == null ? 0 : 1; j < netV.length; j++) {
+                Local l = at(u, netV[j]);
                 if (l.du.length() < 1e-9 * speedU || l.dv.length() < 1e-9 * speedV) {
                     throw new GeometryException(
                             GeometryException.Reason.DEGENERATE,
-                            "A spline surface with a side that shrinks to a point can't be built with yet.");
+                            "A spline surface of which a side other than its first in v shrinks to a point can't be built"
+                                    + " with; cut it so that each piece has one such side.");
                 }
                 Vec3 n = l.du.cross(l.dv).unit();
                 least = Math.min(least, bend(l.du, l.uu, n));
@@ -96,17 +97,32 @@ public final class NurbsSurface implements Surface {
         tightest = least;
     }
 
-    /** As the constructor, with any parameter range for surfaces that close in u. */
+    /** As the constructor, with any parameter ranges for surfaces that close on themselves. */
     public static NurbsSurface of(
             int degreeU, int degreeV, double[] knotsU, double[] knotsV, List<List<Vec3>> poles, double[][] weights) {
         Knots.check(knotsU, degreeU, poles.size(), new double[] {1});
-        double lo = knotsU[degreeU];
-        double scale = 2 * Math.PI / (knotsU[poles.size()] - lo);
-        double[] turn = new double[knotsU.length];
-        for (int i = 0; i < turn.length; i++) {
-            turn[i] = (knotsU[i] - lo) * scale;
+        for (double[] w : weights) {
+            Knots.check(knotsV, degreeV, w.length, w);
         }
-        return new NurbsSurface(degreeU, degreeV, turn, knotsV, poles, weights);
+        double[] turnU = turn(knotsU, degreeU, poles.size());
+        double[] turnV = turn(knotsV, degreeV, poles.get(0).size());
+        return new NurbsSurface(degreeU, degreeV, turnU, turnV, poles, weights);
+    }
+
+    private static double[] turn(double[] knots, int degree, int poles) {
+        double lo = knots[degree];
+        double scale = 2 * Math.PI / (knots[poles] - lo);
+        return java.util.Arrays.stream(knots).map(k -> (k - lo) * scale).toArray();
+    }
+
+    /** Whether the side of the lowest v is one point. */
+    private boolean shrunk() {
+        for (Vec3[] column : net) {
+            if (column[0].distance(net[0][0]) > 1e-7) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private static double bend(Vec3 d, Vec3 dd, Vec3 n) {
@@ -122,7 +138,9 @@ public final class NurbsSurface implements Surface {
             Local b = inU ? at(hiU(), x) : at(x, hiV());
             Vec3 da = inU ? a.du : a.dv;
             Vec3 db = inU ? b.du : b.dv;
-            if (a.point.distance(b.point) > 1e-9 * size || da.unit().dot(db.unit()) < 1 - 1e-10) {
+            boolean shrinks =
+                    da.length() < 1e-9 * (inU ? speedU : speedV) || db.length() < 1e-9 * (inU ? speedU : speedV);
+            if (a.point.distance(b.point) > 1e-9 * size || !shrinks && da.unit().dot(db.unit()) < 1 - 1e-10) {
                 return false;
             }
         }
@@ -211,10 +229,11 @@ public final class NurbsSurface implements Surface {
     private Local over(double u, double v) {
         double a = closedU ? u - (hiU() - loU()) * Math.floor((u - loU()) / (hiU() - loU())) : u;
         double cu = Math.max(loU(), Math.min(hiU(), a));
-        double cv = Math.max(loV(), Math.min(hiV(), v));
+        double b = closedV ? v - (hiV() - loV()) * Math.floor((v - loV()) / (hiV() - loV())) : v;
+        double cv = Math.max(loV(), Math.min(hiV(), b));
         Local l = at(cu, cv);
         double eu = a - cu;
-        double ev = v - cv;
+        double ev = b - cv;
         if (eu == 0 && ev == 0) {
             return l;
         }
@@ -225,6 +244,11 @@ public final class NurbsSurface implements Surface {
         Vec3 du = l.du.plus(ev, l.uv);
         Vec3 dv = l.dv.plus(eu, l.uv);
         return new Local(p, du, dv, uu, l.uv, vv);
+    }
+
+    /** A number for the polynomial piece that parameters lie in. */
+    public long piece(Vec2 uv) {
+        return (long) Knots.span(spansU, uv.x()) * spansV.length + Knots.span(spansV, uv.y());
     }
 
     public int degreeU() {
@@ -289,7 +313,9 @@ public final class NurbsSurface implements Surface {
 
     @Override
     public Vec3 normal(double u, double v) {
-        Local l = over(u, v);
+        // all directions meet in a tip: the normal is that just beside it
+        double beside = tip != null ? Math.max(v, loV() + 1e-7 * (hiV() - loV())) : v;
+        Local l = over(u, beside);
         return l.du.cross(l.dv).unit();
     }
 
@@ -303,7 +329,7 @@ public final class NurbsSurface implements Surface {
         int bi = 0;
         int bj = 0;
         for (int i = 0; i < netU.length; i++) {
-            for (int j = 0; j < netV.length; j++) {
+            for (int j = tip == null ? 0 : 1; j < netV.length; j++) {
                 Vec3 q = net[i][j];
                 double dx = q.x() - p.x();
                 double dy = q.y() - p.y();
@@ -340,8 +366,13 @@ public final class NurbsSurface implements Surface {
                 c = l.dv.dot(l.dv);
                 det = a * c - b * b;
             }
+            if (tip != null && det <= 1e-18 * speedU * speedU * speedV * speedV) {
+                break;
+            }
             double su = Math.max(-wide, Math.min(wide, (c * fu - b * fv) / det));
             double sv = Math.max(-high, Math.min(high, (a * fv - b * fu) / det));
+            // toward a tip, where u says nothing, only part of the way at once
+            sv = tip == null ? sv : Math.max(sv, 0.8 * (loV() - v));
             double now = r.dot(r);
             Local next = over(u + su, v + sv);
             for (int half = 0; half < 8 && next.point.minus(p).dot(next.point.minus(p)) > now * (1 + 1e-14); half++) {
@@ -360,6 +391,10 @@ public final class NurbsSurface implements Surface {
             double period = hiU() - loU();
             u -= period * Math.floor((u - loU()) / period);
         }
+        if (closedV) {
+            double period = hiV() - loV();
+            v -= period * Math.floor((v - loV()) / period);
+        }
         return new Vec2(u, v);
     }
 
@@ -374,8 +409,23 @@ public final class NurbsSurface implements Surface {
     }
 
     @Override
+    public double vPeriod() {
+        return closedV ? 2 * Math.PI : 0;
+    }
+
+    @Override
     public Interval vDomain() {
-        return new Interval(loV(), hiV());
+        return closedV ? Surface.EVERYWHERE : new Interval(loV(), hiV());
+    }
+
+    @Override
+    public Vec3 tip() {
+        return tip;
+    }
+
+    @Override
+    public double tipHeight() {
+        return loV();
     }
 
     @Override
@@ -385,15 +435,14 @@ public final class NurbsSurface implements Surface {
 
     @Override
     public double[] vBreaks(Interval range) {
-        return Surface.within(spansV, 0, range);
+        return Surface.within(spansV, closedV ? hiV() - loV() : 0, range);
     }
 
     @Override
     public double signedDistance(Vec3 p) {
         Vec2 uv = nearest(p);
-        Local l = over(uv.x(), uv.y());
-        Vec3 r = p.minus(l.point);
-        return r.dot(l.du.cross(l.dv)) >= 0 ? r.length() : -r.length();
+        Vec3 r = p.minus(over(uv.x(), uv.y()).point);
+        return r.dot(normal(uv.x(), uv.y())) >= 0 ? r.length() : -r.length();
     }
 
     @Override
@@ -404,7 +453,7 @@ public final class NurbsSurface implements Surface {
 
     @Override
     public double scaleAt(Vec3 p) {
-        return Math.max(1e-4, tightest);
+        return Math.max(1e-4, tip == null ? tightest : Math.min(tightest, p.distance(tip)));
     }
 
     @Override

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Finds the line, circle, plane, cylinder, cone or sphere that a spline only spells out: what has a name is worked with by its
+ * Finds the line, circle, plane, cylinder, cone, sphere or ring that a spline only spells out: what has a name is worked with by its
  * closed forms, and two of it are known to be one.
  */
 public final class Recognise {
@@ -41,29 +41,21 @@ public final class Recognise {
         if (n.poles().stream().allMatch(q -> line.distance(q) <= near)) {
             return Optional.of(line);
         }
-        Vec3 b = p.get(samples / 3);
-        Vec3 c = p.get(2 * samples / 3);
-        Vec3 ab = b.minus(a);
-        Vec3 ac = c.minus(a);
-        Vec3 z = ab.cross(ac);
-        if (z.length() < 1e-6 * ab.length() * ac.length()) {
+        Circle circle = through(a, p.get(samples / 3), p.get(2 * samples / 3));
+        if (circle == null) {
             return Optional.empty();
         }
-        Vec3 to = z.cross(ab).times(ac.dot(ac)).plus(ab.dot(ab), ac.cross(z)).times(1 / (2 * z.dot(z)));
-        Vec3 centre = a.plus(to);
-        double r = to.length();
-        Frame f = Frame.of(centre, z, a.minus(centre));
         for (Vec3 q : p) {
-            Vec3 l = f.local(q);
-            if (Math.abs(l.z()) > near || Math.abs(Surface.hypot(l.x(), l.y()) - r) > near) {
+            Vec3 l = circle.frame().local(q);
+            if (Math.abs(l.z()) > near || Math.abs(Surface.hypot(l.x(), l.y()) - circle.radius()) > near) {
                 return Optional.empty();
             }
         }
-        return Optional.of(new Circle(f, r));
+        return Optional.of(circle);
     }
 
     /**
-     * The plane, cylinder, cone or sphere that a spline surface is; its normal may point the other way.
+     * The plane, cylinder, cone, sphere or ring that a spline surface is; its normal may point the other way.
      *
      * @param near the most, in mm, that the surface may be off it
      */
@@ -90,7 +82,46 @@ public final class Recognise {
                 return Optional.of(found.get());
             }
         }
-        return Optional.empty();
+        return java.util.stream.Stream.of(ring(s, true), ring(s, false))
+                .flatMap(Optional::stream)
+                .filter(t -> r.passes(t, points))
+                .findFirst();
+    }
+
+    /** The ring whose tube's sections are the surface's lines of one parameter. */
+    private static Optional<Surface> ring(NurbsSurface s, boolean inU) {
+        Vec3[] centres = new Vec3[3];
+        double radius = 0;
+        for (int i = 0; i < 3; i++) {
+            Vec3[] p = new Vec3[3];
+            for (int k = 0; k < 3; k++) {
+                double u = s.loU() + (s.hiU() - s.loU()) * (inU ? 0.1 + 0.3 * k : 0.1 + 0.3 * i);
+                double v = s.loV() + (s.hiV() - s.loV()) * (inU ? 0.1 + 0.3 * i : 0.1 + 0.3 * k);
+                p[k] = s.point(u, v);
+            }
+            Circle section = through(p[0], p[1], p[2]);
+            if (section == null || i > 0 && Math.abs(section.radius() - radius) > 1e-6 * radius) {
+                return Optional.empty();
+            }
+            radius = section.radius();
+            centres[i] = section.frame().origin();
+        }
+        Circle round = through(centres[0], centres[1], centres[2]);
+        return round == null || round.radius() <= radius * (1 + 1e-9)
+                ? Optional.empty()
+                : Optional.of(new Torus(round.frame(), round.radius(), radius));
+    }
+
+    /** The circle through three points, or null when they lie in a line. */
+    private static Circle through(Vec3 a, Vec3 b, Vec3 c) {
+        Vec3 ab = b.minus(a);
+        Vec3 ac = c.minus(a);
+        Vec3 z = ab.cross(ac);
+        if (z.length() < 1e-6 * ab.length() * ac.length()) {
+            return null;
+        }
+        Vec3 to = z.cross(ab).times(ac.dot(ac)).plus(ab.dot(ab), ac.cross(z)).times(1 / (2 * z.dot(z)));
+        return new Circle(Frame.of(a.plus(to), z, to.negated()), to.length());
     }
 
     private boolean passes(Surface s, List<Vec3> points) {

@@ -5,8 +5,11 @@ package io.tallember.geometry;
  * parameter; the normal points to the right of the curve's travel when the radius grows to the right and the height upward. An
  * open curve's surface runs on beyond its ends along the tangents; faces lie within {@link #vDomain}.
  *
- * @param meridian in the frame's coordinates, in its xz plane, with x above zero all along; never a line or a circle about the
- *     axis, which sweep cones, cylinders, planes, spheres and rings
+ * <p>A curve that meets the axis in one end is run through from there; what it sweeps has a {@link #tip}. One that meets it in
+ * both ends is two surfaces.
+ *
+ * @param meridian in the frame's coordinates, in its xz plane, with x above zero inside it; never a line or a circle, which sweep
+ *     cones, cylinders, planes, spheres and rings
  */
 public record Revolution(Frame frame, Curve meridian) implements Surface {
     private static final int SAMPLES = 64;
@@ -19,15 +22,43 @@ public record Revolution(Frame frame, Curve meridian) implements Surface {
             throw new GeometryException(
                     GeometryException.Reason.DEGENERATE, "A line or an arc sweeps a surface of its own: give that.");
         }
-        Interval r = meridian instanceof Nurbs n ? n.whole() : new Interval(0, meridian.period());
-        for (int i = 0; i <= SAMPLES; i++) {
-            if (!(meridian.point(r.at(i / (double) SAMPLES)).x() > Tolerance.DEFAULT.linear())) {
+        Interval r = range(meridian);
+        boolean open = meridian.period() == 0;
+        boolean low = open && onAxis(meridian, r.lo());
+        boolean high = open && onAxis(meridian, r.hi());
+        for (int i = low ? 1 : 0; i <= SAMPLES - (high ? 1 : 0); i++) {
+            double x = meridian.point(r.at(i / (double) SAMPLES)).x();
+            if (!(x > (i > 0 && i < SAMPLES && open ? 0 : Tolerance.DEFAULT.linear()))) {
                 throw new GeometryException(
-                        GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                        "A curve other than a line or an arc that meets the axis can't be revolved yet. Let it end in a short"
-                                + " line or arc at the axis.");
+                        GeometryException.Reason.BAD_VALUE,
+                        "A curve to be revolved touches or crosses the axis between its ends. Keep it on one side.");
             }
         }
+        if (low && high) {
+            throw new GeometryException(
+                    GeometryException.Reason.DEGENERATE,
+                    "A revolved curve that meets its axis in both ends is two surfaces: give each half.");
+        }
+        if (high) {
+            meridian = ((Nurbs) meridian).reversed();
+        }
+    }
+
+    private static Interval range(Curve meridian) {
+        return meridian instanceof Nurbs n ? n.whole() : new Interval(0, meridian.period());
+    }
+
+    private static boolean onAxis(Curve meridian, double t) {
+        return Math.abs(meridian.point(t).x()) <= Tolerance.DEFAULT.linear();
+    }
+
+    @Override
+    public Vec3 tip() {
+        boolean open = meridian.period() == 0;
+        double lo = range(meridian).lo();
+        return open && onAxis(meridian, lo)
+                ? frame.point(0, 0, meridian.point(lo).z())
+                : null;
     }
 
     @Override
@@ -78,7 +109,9 @@ public record Revolution(Frame frame, Curve meridian) implements Surface {
 
     @Override
     public Vec2 project(Vec3 p) {
-        return new Vec2(angle(p), meridian.project(flat(p)));
+        double v = meridian.project(flat(p));
+        return new Vec2(
+                angle(p), v < vDomain().lo() && tip() != null ? vDomain().lo() : v);
     }
 
     @Override
@@ -117,7 +150,8 @@ public record Revolution(Frame frame, Curve meridian) implements Surface {
     @Override
     public double scaleAt(Vec3 p) {
         double v = meridian.project(flat(p));
-        return Math.max(1e-4, Math.min(meridian.bendNear(v), meridian.point(v).x()));
+        return Math.max(
+                1e-4, Math.min(meridian.bendNear(v), Math.abs(meridian.point(v).x())));
     }
 
     @Override

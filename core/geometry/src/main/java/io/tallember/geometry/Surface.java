@@ -85,12 +85,31 @@ public sealed interface Surface permits Plane, Cylinder, Cone, Sphere, Torus, Ex
     /** The trade's word for the kind, in lower case, as reports give it. */
     String kind();
 
+    /**
+     * The one point of the lowest v, about which u turns: a cone's apex, or where a revolved curve or a spline surface shrinks to a
+     * point; null where there is none. A sphere's poles aren't meant, its parameters are turned out of the way.
+     */
+    default Vec3 tip() {
+        return null;
+    }
+
+    /** Whether a point is the {@link #tip}, or as good as. */
+    default boolean atTip(Vec3 p, double within) {
+        Vec3 tip = tip();
+        return tip != null && tip.distance(p) <= within;
+    }
+
+    /** v of the {@link #tip}; only for surfaces that have one. */
+    default double tipHeight() {
+        return vDomain().lo();
+    }
+
     /** Unit normal at the surface point nearest to {@code p}. */
     default Vec3 normalAt(Vec3 p) {
         return gradient(p);
     }
 
-    /** How the parameters change along a tangent direction; zero where u has no meaning, at a cone's apex or a pole. */
+    /** How the parameters change along a tangent direction; zero where u has no meaning, at a tip or a pole. */
     default Vec2 rates(double u, double v, Vec3 along) {
         Vec3 du = du(u, v);
         Vec3 dv = dv(u, v);

@@ -140,7 +140,8 @@ class NurbsTest {
         List<List<Vec3>> rows = new ArrayList<>();
         double[][] xy = {{1, 0}, {1, 1}, {0, 1}};
         boolean ball = kind.equals("sphere");
-        int across = ball ? 3 : 2;
+        boolean ring = kind.equals("torus");
+        int across = ball || ring ? 3 : 2;
         double[][] w = new double[3][across];
         for (int i = 0; i < 3; i++) {
             List<Vec3> row = new ArrayList<>();
@@ -148,16 +149,18 @@ class NurbsTest {
                 double r = ball ? new double[] {6, 6, 0.5}[j] : kind.equals("cone") && j == 1 ? 2 : 6;
                 double z = ball ? new double[] {0, 5, 5.9}[j] : kind.equals("plane") ? 0 : 9.0 * j;
                 r = kind.equals("plane") ? 2 + 3 * j : r;
+                r = ring ? new double[] {8, 8, 6}[j] : r;
+                z = ring ? new double[] {0, 2, 2}[j] : z;
                 row.add(new Vec3(r * xy[i][0], r * xy[i][1], z));
-                w[i][j] = i == 1 ? h : 1;
+                w[i][j] = (i == 1 ? h : 1) * (ring && j == 1 ? h : 1);
             }
             rows.add(row);
         }
-        return new NurbsSurface(2, across - 1, k, ball ? k : line, rows, w);
+        return new NurbsSurface(2, across - 1, k, across == 3 ? k : line, rows, w);
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"plane", "cylinder", "cone"})
+    @ValueSource(strings = {"plane", "cylinder", "cone", "torus"})
     void simpleSurfacesSpeltOutAreRecognised(String kind) {
         NurbsSurface s = quarter(kind);
         Surface found = Recognise.surface(s, 1e-7).orElseThrow();

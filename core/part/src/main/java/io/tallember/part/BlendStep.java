@@ -9,11 +9,21 @@ import java.util.Set;
  * Rounds or bevels edges.
  *
  * @param bevel flat; else round
- * @param size the radius, or how far the bevel reaches along both faces, in mm
+ * @param size the radius, or how far the bevel reaches along the faces, in mm
+ * @param second how far a bevel reaches along the other faces, in mm; zero for as far
+ * @param flipped whether the first length of a bevel is on the faces that fewer of the edges share
  * @param chain whether edges that smoothly continue the picked ones are blended too
  */
 public record BlendStep(
-        String id, String name, boolean off, boolean bevel, double size, boolean chain, List<EdgeReference> edges)
+        String id,
+        String name,
+        boolean off,
+        boolean bevel,
+        double size,
+        double second,
+        boolean flipped,
+        boolean chain,
+        List<EdgeReference> edges)
         implements Step {
     public BlendStep {
         edges = List.copyOf(edges);
@@ -23,6 +33,15 @@ public record BlendStep(
         if (!(size > 0) || !Double.isFinite(size)) {
             throw Refusal.of("The size must be above zero.");
         }
+        if (!(second >= 0) || !Double.isFinite(second)) {
+            throw Refusal.of("The second length of a bevel must be above zero.");
+        }
+    }
+
+    /** As far along both faces. */
+    public BlendStep(
+            String id, String name, boolean off, boolean bevel, double size, boolean chain, List<EdgeReference> edges) {
+        this(id, name, off, bevel, size, 0, false, chain, edges);
     }
 
     @Override
@@ -32,27 +51,30 @@ public record BlendStep(
 
     /** With another size. */
     public BlendStep by(double s) {
-        return new BlendStep(id, name, off, bevel, s, chain, edges);
+        return new BlendStep(id, name, off, bevel, s, second, flipped, chain, edges);
     }
 
     @Override
     public Optional<Measure> measure(String place) {
-        return place.equals("size") ? Optional.of(Measure.LENGTH) : Optional.empty();
+        return place.equals("size") || place.equals("second") ? Optional.of(Measure.LENGTH) : Optional.empty();
     }
 
     @Override
     public BlendStep sized(String place, double v) {
+        if (place.equals("second")) {
+            return new BlendStep(id, name, off, bevel, size, v, flipped, chain, edges);
+        }
         return by(v);
     }
 
     @Override
     public BlendStep numbered(String i, String n) {
-        return new BlendStep(i, n, off, bevel, size, chain, edges);
+        return new BlendStep(i, n, off, bevel, size, second, flipped, chain, edges);
     }
 
     @Override
     public BlendStep switched(boolean o) {
-        return new BlendStep(id, name, o, bevel, size, chain, edges);
+        return new BlendStep(id, name, o, bevel, size, second, flipped, chain, edges);
     }
 
     @Override

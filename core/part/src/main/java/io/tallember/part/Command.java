@@ -153,10 +153,28 @@ public sealed interface Command {
     }
 
     /** Draws. The sketch settles as far as it can; what can't hold together is kept and reported as fighting. */
-    record Draw(String id, List<Entity> entities, List<Constraint> constraints) implements Command {
+    record Draw(String id, List<Entity> entities, List<Constraint> constraints, List<Trace> traces) implements Command {
+        public Draw(String id, List<Entity> entities, List<Constraint> constraints) {
+            this(id, entities, constraints, List.of());
+        }
+
         @Override
         public PartDocument apply(PartDocument doc) {
-            return edit(doc, id, s -> settled(s.with(entities, constraints)));
+            PartDocument drawn = edit(doc, id, s -> settled(s.with(entities, constraints)));
+            if (traces.isEmpty()) {
+                return drawn;
+            }
+            int at = doc.steps().indexOf(doc.step(id));
+            for (Trace t : traces) {
+                for (String made : t.source().steps()) {
+                    int before = doc.steps().indexOf(doc.step(made));
+                    if (before >= at) {
+                        throw Refusal.of(
+                                "What is traced is made by a step below the sketch. Move the sketch down to trace it.");
+                    }
+                }
+            }
+            return drawn.replaced(((SketchStep) drawn.step(id)).tracing(traces));
         }
 
         @Override
@@ -314,6 +332,22 @@ public sealed interface Command {
         @Override
         public String said() {
             return "delete a value";
+        }
+    }
+
+    /** Lays a picture under a sketch, moves it, or takes it away when there is none. */
+    record SetUnderlay(String id, Underlay underlay) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            if (!(doc.step(id) instanceof SketchStep s)) {
+                throw Refusal.of(doc.step(id).name() + " isn't a sketch.");
+            }
+            return doc.replaced(s.over(underlay));
+        }
+
+        @Override
+        public String said() {
+            return underlay == null ? "take a picture away" : "lay a picture under";
         }
     }
 

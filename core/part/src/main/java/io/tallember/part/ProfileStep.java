@@ -3,7 +3,7 @@ package io.tallember.part;
 import java.util.List;
 
 /** A step that moves regions of a sketch through space and makes material of what they pass. */
-public sealed interface ProfileStep extends MaterialStep permits ExtrudeStep, RevolveStep {
+public sealed interface ProfileStep extends MaterialStep permits ExtrudeStep, RevolveStep, RibStep {
     String sketch();
 
     List<RegionReference> regions();

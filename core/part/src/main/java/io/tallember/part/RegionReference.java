@@ -1,6 +1,7 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Vec2;
+import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.Region;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -9,7 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * A region of a sketch, by the curves that bound it and a point in it when it was picked.
+ * A region of a sketch, by the curves that bound it and a point in it when it was picked; or an open line, by its curves.
  *
  * @param id what the faces over the region are named by; given once in a part and never again, blank before that
  * @param boundary the outer boundary's curves with the side the region lies on, as {@link Region#boundary()} gives it
@@ -40,9 +41,28 @@ public record RegionReference(String id, List<String> boundary, Vec2 inside) {
                 .map(r -> new Match(r, false));
     }
 
+    /** Whether it is an open line that was picked, not a region. */
+    public boolean open() {
+        return !boundary.isEmpty() && boundary.get(0).startsWith(OpenLine.MARK);
+    }
+
+    /** The open line meant: the one with the same curves, else the one that shares most of them. */
+    public Optional<OpenLine> findLine(List<OpenLine> lines) {
+        Comparator<OpenLine> nearest =
+                Comparator.comparingDouble(l -> l.inside().distance(inside));
+        return lines.stream()
+                .filter(l -> shared(l.boundary()) > 0)
+                .min(Comparator.comparingInt((OpenLine l) -> -shared(l.boundary()))
+                        .thenComparing(nearest));
+    }
+
     private int shared(Region r) {
+        return shared(r.boundary());
+    }
+
+    private int shared(List<String> others) {
         Set<String> both = new HashSet<>(boundary);
-        both.retainAll(r.boundary());
+        both.retainAll(others);
         return both.size();
     }
 }

@@ -6,9 +6,9 @@ import java.util.List;
 
 /** Where a sketch lies. */
 public sealed interface SketchPlane {
-    /** The steps whose faces it lies on. */
+    /** The steps that made it or the face it lies on. */
     default List<String> steps() {
-        return this instanceof OnFace f ? f.face().steps() : List.of();
+        return this instanceof OnFace f ? f.face().steps() : this instanceof Made m ? List.of(m.step()) : List.of();
     }
 
     /** One of the three planes through the origin. */
@@ -34,6 +34,9 @@ public sealed interface SketchPlane {
             return name().toLowerCase(java.util.Locale.ROOT) + " plane";
         }
     }
+
+    /** A plane that a step of the build sheet made. */
+    record Made(String step) implements SketchPlane {}
 
     /** A planar face of the part as it stands when the sketch's turn comes. */
     record OnFace(FaceReference face) implements SketchPlane {}

@@ -5,7 +5,12 @@ import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchSpline;
+import io.tallember.sketch.SketchText;
+import java.math.BigDecimal;
+import java.math.MathContext;
 
 /** Sketch geometry in words. */
 public final class SketchWords {
@@ -16,7 +21,11 @@ public final class SketchWords {
         StringBuilder b = new StringBuilder(c.kind().word());
         if (c.kind().isDimension()) {
             double v = c.kind() == Constraint.Kind.ANGLE ? Math.toDegrees(c.value()) : c.value();
-            b.append(' ').append(Math.rint(v * 1e4) / 1e4);
+            b.append(' ')
+                    .append(new BigDecimal(Math.rint(v * 1e4) / 1e4)
+                            .round(new MathContext(10))
+                            .stripTrailingZeros()
+                            .toPlainString());
             b.append(c.kind() == Constraint.Kind.ANGLE ? "°" : " mm");
             b.append(" of");
         }
@@ -35,7 +44,15 @@ public final class SketchWords {
         }
         String kind = e instanceof SketchLine
                 ? "line "
-                : e instanceof SketchCircle ? "circle " : e instanceof SketchArc ? "arc " : "point ";
-        return kind + id;
+                : e instanceof SketchCircle
+                        ? "circle "
+                        : e instanceof SketchArc
+                                ? "arc "
+                                : e instanceof SketchEllipse
+                                        ? "ellipse "
+                                        : e instanceof SketchSpline
+                                                ? "spline "
+                                                : e instanceof SketchText ? "text " : "point ";
+        return kind + (id.matches("[pc][0-9]+") ? id.substring(1) : id);
     }
 }

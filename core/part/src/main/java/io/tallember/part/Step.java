@@ -4,7 +4,16 @@ import java.util.List;
 import java.util.Optional;
 
 /** One entry of the build sheet. */
-public sealed interface Step permits SketchStep, MaterialStep, BlendStep, SplitStep, RepeatStep {
+public sealed interface Step
+        permits SketchStep,
+                MaterialStep,
+                BlendStep,
+                SplitStep,
+                RepeatStep,
+                WallStep,
+                PlaneStep,
+                MirrorStep,
+                CombineStep {
     String id();
 
     String name();

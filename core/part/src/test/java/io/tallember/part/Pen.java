@@ -147,6 +147,13 @@ public final class Pen {
                 .toList();
     }
 
+    /** What all regions cover. */
+    public static double area(Sketch s) {
+        return SketchReader.read(s, Tolerance.DEFAULT).regions().stream()
+                .mapToDouble(Region::area)
+                .sum();
+    }
+
     /** The largest region. */
     public static List<RegionReference> largest(Sketch s) {
         return regions(s, r -> true).subList(0, 1);

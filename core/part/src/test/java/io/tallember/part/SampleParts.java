@@ -21,6 +21,8 @@ final class SampleParts {
         out.put("splitter-block", splitterBlock());
         out.put("vane-hub", vaneHub());
         out.put("anemometer-cup", anemometerCup());
+        out.put("sensor-hood", MouldedSamples.sensorHood());
+        out.put("terminal-cover", MouldedSamples.terminalCover());
         return out;
     }
 

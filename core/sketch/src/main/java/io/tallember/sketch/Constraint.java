@@ -43,7 +43,7 @@ public record Constraint(String id, Kind kind, List<String> on, double value, bo
     public enum Kind {
         /** Two points at one place. */
         COINCIDENT,
-        /** A point on a line (or its continuation), circle or arc. */
+        /** A point on a line (or its continuation), or on another curve. */
         ON_CURVE,
         /** A line, or two points, level with the sketch's x axis. */
         HORIZONTAL,
@@ -53,6 +53,8 @@ public record Constraint(String id, Kind kind, List<String> on, double value, bo
         PERPENDICULAR,
         /** Two curves that touch; at a shared end, smoothly. */
         TANGENT,
+        /** Two curves, one of them a spline, that meet at an end with one direction and one bend. */
+        SMOOTH,
         /** Two lines of one length, or two circles or arcs of one radius. */
         EQUAL,
         CONCENTRIC,
@@ -75,7 +77,11 @@ public record Constraint(String id, Kind kind, List<String> on, double value, bo
         RADIUS,
         DIAMETER,
         /** From the first line's direction to the second's, 0 to pi. */
-        ANGLE;
+        ANGLE,
+        /** Along an arc. */
+        ARC_LENGTH,
+        /** Curves, each followed by its copy, that run beside one another at one distance. */
+        OFFSET;
 
         /** Whether the value means something. */
         public boolean hasValue() {

@@ -2,9 +2,11 @@ package io.tallember.sketch;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
@@ -15,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 
 /**
  * A sketch as drawn: entities and constraints, immutable. The origin and the two axes are always there under reserved ids
@@ -117,6 +120,15 @@ public final class Sketch {
                     ? Optional.empty()
                     : Optional.of(new Strand(Line.through(a, b), new Interval(0, a.distance(b))));
         }
+        if (c instanceof SketchEllipse e) {
+            return oval(e);
+        }
+        if (c instanceof SketchSpline s) {
+            return spline(s);
+        }
+        if (c instanceof SketchText) {
+            return Optional.empty();
+        }
         Round r = (Round) c;
         double radius = radius(r);
         if (radius < 1e-9) {
@@ -130,6 +142,80 @@ public final class Sketch {
             return Optional.of(new Strand(circle, new Interval(from, end)));
         }
         return Optional.of(new Strand(circle, new Interval(0, 2 * Math.PI)));
+    }
+
+    /** All that a curve draws, by name: itself, or the outlines of a text. */
+    public Map<String, Strand> strands(SketchCurve c) {
+        if (c instanceof SketchText t) {
+            return Outlines.of(t, point(t.start()).at(), point(t.along()).at());
+        }
+        return strand(c).map(s -> Map.of(c.id(), s)).orElse(Map.of());
+    }
+
+    private Optional<Strand> oval(SketchEllipse e) {
+        Vec3 m = flat(point(e.centre()).at());
+        Vec3 a = flat(point(e.a()).at()).minus(m);
+        double wide = a.length();
+        if (wide < 1e-9) {
+            return Optional.empty();
+        }
+        Vec3 b = flat(point(e.b()).at()).minus(m);
+        double high = Math.abs(Vec3.Z.cross(a.times(1 / wide)).dot(b));
+        if (high < 1e-9) {
+            return Optional.empty();
+        }
+        // the longer half axis first; a round one is a circle
+        Curve curve = Math.abs(wide - high) < 1e-9
+                ? new Circle(Frame.of(m, Vec3.Z, a), wide)
+                : wide > high
+                        ? new Ellipse(Frame.of(m, Vec3.Z, a), wide, high)
+                        : new Ellipse(Frame.of(m, Vec3.Z, Vec3.Z.cross(a)), high, wide);
+        if (e.whole()) {
+            return Optional.of(new Strand(curve, new Interval(0, 2 * Math.PI)));
+        }
+        double from = curve.project(flat(point(e.start()).at()));
+        double to = curve.project(flat(point(e.end()).at()));
+        return Optional.of(new Strand(curve, new Interval(from, to <= from + 1e-12 ? to + 2 * Math.PI : to)));
+    }
+
+    private Optional<Strand> spline(SketchSpline s) {
+        return through(s).map(t -> {
+            Nurbs n = ThroughPoints.spline(t);
+            return new Strand(n, n.whole());
+        });
+    }
+
+    /** The poles of a spline's pieces, four each; empty when it has shrunk to nothing. */
+    public List<List<Vec2>> poles(SketchSpline s) {
+        return through(s)
+                .map(t -> IntStream.range(0, t.pieces())
+                        .mapToObj(i -> t.poles(i).stream()
+                                .map(p -> new Vec2(p.x().value(), p.y().value()))
+                                .toList())
+                        .toList())
+                .orElse(List.of());
+    }
+
+    private Optional<ThroughPoints<Arithmetic.Real>> through(SketchSpline s) {
+        List<Vec3> through = new ArrayList<>();
+        for (String p : s.through()) {
+            Vec3 at = flat(point(p).at());
+            if (through.isEmpty() || through.get(through.size() - 1).distance(at) > 1e-9) {
+                through.add(at);
+            }
+        }
+        if (s.closed() && through.size() > 1 && through.get(0).distance(through.get(through.size() - 1)) < 1e-9) {
+            through.remove(through.size() - 1);
+        }
+        if (through.size() < (s.closed() ? 3 : 2)) {
+            return Optional.empty();
+        }
+        return Optional.of(
+                ThroughPoints.plain(through, s.closed(), handle(s.startHandle()), handle(s.endHandle())));
+    }
+
+    private Vec3 handle(String id) {
+        return id.isEmpty() ? null : flat(point(id).at());
     }
 
     private static Vec3 flat(Vec2 p) {

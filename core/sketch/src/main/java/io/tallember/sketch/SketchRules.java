@@ -9,6 +9,8 @@ import java.util.regex.Pattern;
 
 /** What a sketch must satisfy before anything is computed from it. */
 final class SketchRules {
+    private static final int MOST_THROUGH = 500;
+
     private static final Pattern NAME = Pattern.compile("[A-Za-z0-9-]{1,40}");
 
     private SketchRules() {}
@@ -52,7 +54,31 @@ final class SketchRules {
             if (!(c.radius() > 0)) {
                 throw bad("Circle " + c.id() + " needs a radius above zero.");
             }
+        } else if (e instanceof SketchEllipse k) {
+            if (k.start().isEmpty() != k.end().isEmpty()) {
+                throw bad("A stretch of an ellipse has a start and an end.");
+            }
+        } else if (e instanceof SketchText t) {
+            text(t);
+        } else if (e instanceof SketchSpline s) {
+            if (s.through().size() < (s.closed() ? 3 : 2) || s.through().size() > MOST_THROUGH) {
+                throw bad("Spline " + s.id() + " needs two points or more, three when it closes, and at most "
+                        + MOST_THROUGH + ".");
+            }
         }
+    }
+
+    private static void text(SketchText t) {
+        finite(t.height(), t.id());
+        if (!(t.height() > 0)) {
+            throw bad("A text needs a height above zero.");
+        }
+        if (t.text().isBlank() || t.text().length() > 80) {
+            throw bad("A text has 1 to 80 letters.");
+        }
+        t.text().codePoints().filter(c -> !Outlines.has(c)).findFirst().ifPresent(c -> {
+            throw bad("The font has no letter " + Character.toString(c) + ".");
+        });
     }
 
     private static void fits(Constraint c, List<Entity> on) {
@@ -61,7 +87,9 @@ final class SketchRules {
         if (k == Kind.COINCIDENT) {
             ok = are(on, SketchPoint.class, SketchPoint.class);
         } else if (k == Kind.ON_CURVE) {
-            ok = are(on, SketchPoint.class, SketchCurve.class);
+            ok = are(on, SketchPoint.class, SketchLine.class)
+                    || are(on, SketchPoint.class, Round.class)
+                    || are(on, SketchPoint.class, FreeCurve.class);
         } else if (k == Kind.HORIZONTAL
                 || k == Kind.VERTICAL
                 || k == Kind.HORIZONTAL_DISTANCE
@@ -70,7 +98,18 @@ final class SketchRules {
         } else if (k == Kind.PARALLEL || k == Kind.PERPENDICULAR || k == Kind.ANGLE) {
             ok = are(on, SketchLine.class, SketchLine.class);
         } else if (k == Kind.TANGENT) {
-            ok = are(on, SketchCurve.class, Round.class) || are(on, Round.class, SketchCurve.class);
+            ok = are(on, SketchLine.class, Round.class)
+                    || are(on, Round.class, SketchLine.class)
+                    || are(on, Round.class, Round.class)
+                    || free(on);
+        } else if (k == Kind.SMOOTH) {
+            ok = free(on)
+                    && on.stream().anyMatch(SketchSpline.class::isInstance)
+                    && on.stream().noneMatch(SketchEllipse.class::isInstance);
+        } else if (k == Kind.OFFSET) {
+            ok = offsets(on);
+        } else if (k == Kind.ARC_LENGTH) {
+            ok = are(on, SketchArc.class);
         } else if (k == Kind.EQUAL) {
             ok = are(on, SketchLine.class, SketchLine.class) || are(on, Round.class, Round.class);
         } else if (k == Kind.CONCENTRIC) {
@@ -99,7 +138,7 @@ final class SketchRules {
         }
         if (k.isDimension()) {
             finite(c.value(), c.id());
-            boolean mayBeZero = k != Kind.RADIUS && k != Kind.DIAMETER;
+            boolean mayBeZero = k != Kind.RADIUS && k != Kind.DIAMETER && k != Kind.ARC_LENGTH && k != Kind.OFFSET;
             if (!c.driven() && (c.value() < 0 || !mayBeZero && c.value() == 0)) {
                 throw bad("A " + k.word() + " needs a value above zero.");
             }
@@ -107,6 +146,23 @@ final class SketchRules {
                 throw bad("An angle lies between 0 and 180 degrees.");
             }
         }
+    }
+
+    /** Two curves of which at least one is free, none a text. */
+    private static boolean free(List<Entity> on) {
+        return on.size() == 2
+                && on.stream().allMatch(e -> e instanceof SketchCurve && !(e instanceof SketchText))
+                && on.stream().anyMatch(FreeCurve.class::isInstance);
+    }
+
+    /** Lines, arcs and circles, each followed by its copy of the same kind. */
+    private static boolean offsets(List<Entity> on) {
+        boolean ok = !on.isEmpty() && on.size() % 2 == 0;
+        for (int i = 0; ok && i < on.size(); i += 2) {
+            ok = (on.get(i) instanceof SketchLine || on.get(i) instanceof Round)
+                    && on.get(i).getClass() == on.get(i + 1).getClass();
+        }
+        return ok;
     }
 
     private static boolean are(List<Entity> on, Class<?>... kinds) {

@@ -29,6 +29,32 @@ public final class Draw {
         return this;
     }
 
+    public Draw ellipse(String id, String centre, String a, String b) {
+        entities.add(new SketchEllipse(id, centre, a, b, false));
+        return this;
+    }
+
+    /** A stretch of an ellipse. */
+    public Draw ellipse(String id, String centre, String a, String b, String start, String end) {
+        entities.add(new SketchEllipse(id, centre, a, b, start, end, false));
+        return this;
+    }
+
+    public Draw spline(String id, String... through) {
+        entities.add(new SketchSpline(id, List.of(through), false, false));
+        return this;
+    }
+
+    public Draw spline(String id, List<String> through, String startHandle, String endHandle) {
+        entities.add(new SketchSpline(id, through, false, startHandle, endHandle, false));
+        return this;
+    }
+
+    public Draw text(String id, String start, String along, String text, double height) {
+        entities.add(new SketchText(id, start, along, text, height, false));
+        return this;
+    }
+
     public Draw hold(Kind kind, String... on) {
         constraints.add(Constraint.of("k" + constraints.size(), kind, on));
         return this;

@@ -1,6 +1,5 @@
 package io.tallember.solid;
 
-import io.tallember.geometry.Cone;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -12,7 +11,7 @@ import io.tallember.geometry.Vec3;
  *
  * <p>Curves that leave the point in one direction (a line and an arc tangent to it) are told apart because each direction is
  * taken to the curve's point at a common small distance, not to its tangent. The angle is measured in the unrolled surface,
- * so it is exact on planes and cylinders; on a sphere in the tangent plane, at a cone's apex about the axis.
+ * so it is exact on planes and cylinders; on a sphere in the tangent plane, at a tip about the axis.
  */
 public final class Fan {
     private final Surface surface;
@@ -45,7 +44,7 @@ public final class Fan {
             return Math.atan2(d.dot(n.cross(side)), d.dot(side));
         }
         Vec2 q = surface.project(p);
-        if (surface instanceof Cone c && centre.distance(c.apex()) < 1e-5) {
+        if (surface.atTip(centre, 1e-5)) {
             return -q.x();
         }
         Vec2 near = UvLoop.near(q, uv, surface.uPeriod(), surface.vPeriod());

@@ -119,4 +119,8 @@ public final class Names {
     public Optional<Edge> edge(String key) {
         return byKey.get(key) instanceof Edge e ? Optional.of(e) : Optional.empty();
     }
+
+    public Optional<Vertex> vertex(String key) {
+        return byKey.get(key) instanceof Vertex v ? Optional.of(v) : Optional.empty();
+    }
 }

@@ -1,7 +1,6 @@
 package io.tallember.solid;
 
 import io.tallember.geometry.Box3;
-import io.tallember.geometry.Cone;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
@@ -116,13 +115,19 @@ public final class Region {
         double[] d = {
             Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY
         };
+        int winding = 0;
         for (List<? extends Piece> l : loops) {
-            for (Vec2 q : UvLoop.of(surface, l).points()) {
+            UvLoop uv = UvLoop.of(surface, l);
+            winding += uv.winding();
+            for (Vec2 q : uv.points()) {
                 d[0] = Math.min(d[0], q.x());
                 d[1] = Math.max(d[1], q.x());
                 d[2] = Math.min(d[2], q.y());
                 d[3] = Math.max(d[3], q.y());
             }
+        }
+        if (winding != 0 && surface.tip() != null) {
+            d[2] = surface.tipHeight();
         }
         if (surface.uPeriod() > 0) {
             d[0] = 0;
@@ -137,8 +142,8 @@ public final class Region {
 
     private List<Vec3> extremes() {
         List<Vec3> out = new ArrayList<>();
-        if (surface instanceof Cone c) {
-            out.add(c.apex());
+        if (surface.tip() != null) {
+            out.add(surface.tip());
         }
         for (Vec3 d : List.of(Vec3.X, Vec3.Y, Vec3.Z)) {
             for (int sign = -1; sign <= 1; sign += 2) {
@@ -207,7 +212,7 @@ public final class Region {
         if (!surface.canonical() && beyond(p, tol)) {
             return Place.OUTSIDE;
         }
-        if (surface instanceof Torus || surface instanceof Cone || !surface.canonical()) {
+        if (surface instanceof Torus || surface.tip() != null || !surface.canonical()) {
             return locateUnrolled(p, n, tol);
         }
         Piece piece = pieces.get(n.piece());
@@ -338,7 +343,7 @@ public final class Region {
                     }
                     Vec2 uv = surface.project(q.plus(step, left));
                     Vec3 p = surface.point(uv.x(), uv.y());
-                    boolean singular = surface instanceof Cone c && p.distance(c.apex()) < 0.01 * step;
+                    boolean singular = surface.atTip(p, 0.01 * step);
                     if (!singular && locate(p, tol) == Place.INSIDE) {
                         double d = distanceToBoundary(p);
                         if (d > Math.max(bestDistance, tol.linear())) {

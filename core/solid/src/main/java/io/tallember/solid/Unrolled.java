@@ -1,6 +1,5 @@
 package io.tallember.solid;
 
-import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Surface;
@@ -55,7 +54,7 @@ final class Unrolled {
     private Vec2 uv(Piece piece, double t) {
         Vec3 p = piece.curve().point(t);
         Vec2 q = surface.project(p);
-        if (surface instanceof Cone c && p.distance(c.apex()) < 1e-6) {
+        if (surface.atTip(p, 1e-6)) {
             Interval r = piece.range();
             double inward = t < r.middle() ? t + 1e-3 * r.length() : t - 1e-3 * r.length();
             return new Vec2(surface.project(piece.curve().point(inward)).x(), q.y());

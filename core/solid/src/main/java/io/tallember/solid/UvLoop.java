@@ -1,6 +1,5 @@
 package io.tallember.solid;
 
-import io.tallember.geometry.Cone;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
@@ -20,19 +19,19 @@ import java.util.List;
  * @param windingV how often the loop runs round the tube of a ring
  */
 public record UvLoop(List<Vec2> points, int winding, int windingV) {
-    /** Nearer than this to a cone's apex a point is the apex. */
-    private static final double AT_APEX = 1e-5;
+    /** Nearer than this to a surface's tip a point is the tip. */
+    private static final double AT_TIP = 1e-5;
 
     public static UvLoop of(Surface surface, List<? extends Piece> loop) {
-        Vec3 apex = surface instanceof Cone c ? c.apex() : null;
+        Vec3 tip = surface.tip();
         List<Piece> pieces = new ArrayList<>(loop);
-        boolean throughApex = false;
-        for (int i = 0; apex != null && i < pieces.size() && !throughApex; i++) {
-            if (pieces.get(i).pointAt(0).distance(apex) <= AT_APEX) {
-                // all directions meet in the apex: the loop is cut open there, and closes along its line in the
+        boolean throughTip = false;
+        for (int i = 0; tip != null && i < pieces.size() && !throughTip; i++) {
+            if (pieces.get(i).pointAt(0).distance(tip) <= AT_TIP) {
+                // all directions meet in the tip: the loop is cut open there, and closes along its line in the
                 // parameters
                 Collections.rotate(pieces, -i);
-                throughApex = true;
+                throughTip = true;
             }
         }
         List<Vec2> points = new ArrayList<>();
@@ -43,7 +42,7 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
             for (int i = points.isEmpty() ? 0 : 1; i < samples.length; i++) {
                 Vec3 p = piece.curve().point(samples[i]);
                 Vec2 q = surface.project(p);
-                if (apex != null && p.distance(apex) <= AT_APEX) {
+                if (tip != null && p.distance(tip) <= AT_TIP) {
                     double u = points.isEmpty()
                             ? surface.project(piece.curve().point(samples[1])).x()
                             : points.get(points.size() - 1).x();
@@ -52,7 +51,7 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
                 points.add(points.isEmpty() ? q : near(q, points.get(points.size() - 1), pu, pv));
             }
         }
-        if (throughApex) {
+        if (throughTip) {
             points.add(points.get(0));
         }
         Vec2 turn = points.get(points.size() - 1).minus(points.get(0));

@@ -31,7 +31,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** Bodies with extruded and revolved surfaces of ellipses and splines. */
-class FreeformTest {
+public class FreeformTest {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private static Profile profile(List<Profile.Edge> loop) {
@@ -43,7 +43,7 @@ class FreeformTest {
     }
 
     /** An oval prism with half axes 20 and 12, 15 high. */
-    static Body oval() {
+    public static Body oval() {
         return oval(Frame.WORLD);
     }
 
@@ -90,7 +90,7 @@ class FreeformTest {
         return Nurbs.of(3, knots, poles);
     }
 
-    static Body cam() {
+    public static Body cam() {
         Nurbs n = camLine();
         return Extrude.of(profile(List.of(whole(n, n.whole(), "cam"))), 0, 10, "s1", "r", TOL);
     }
@@ -336,7 +336,7 @@ class FreeformTest {
         }
     }
 
-    private static double farthest(FaceMesh m, io.tallember.geometry.Surface s) {
+    static double farthest(FaceMesh m, io.tallember.geometry.Surface s) {
         double worst = 0;
         for (int i = 0; i < m.triangles().length; i += 3) {
             Vec3[] t = new Vec3[3];

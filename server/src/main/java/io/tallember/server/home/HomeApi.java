@@ -1,7 +1,9 @@
 package io.tallember.server.home;
 
+import io.tallember.part.PartDocument;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.parts.Ledger;
+import io.tallember.server.parts.Pictures;
 import io.tallember.server.store.FolderRow;
 import io.tallember.server.store.HomeMapper;
 import io.tallember.server.store.PartMapper;
@@ -28,12 +30,14 @@ class HomeApi {
     private final HomeMapper folders;
     private final PartMapper parts;
     private final Ledger ledger;
+    private final Pictures pictures;
 
-    HomeApi(Home home, HomeMapper folders, PartMapper parts, Ledger ledger) {
+    HomeApi(Home home, HomeMapper folders, PartMapper parts, Ledger ledger, Pictures pictures) {
         this.home = home;
         this.folders = folders;
         this.parts = parts;
         this.ledger = ledger;
+        this.pictures = pictures;
     }
 
     record PartLine(long id, Long folder, String name, String unit, long revision, String changed) {}
@@ -87,7 +91,9 @@ class HomeApi {
 
     @PostMapping("/import")
     Map<String, Long> importPart(@RequestBody String text, @RequestParam(required = false) Long folder) {
-        return Map.of("id", ledger.create(PartFile.read(text), folder));
+        PartDocument doc = PartFile.read(text);
+        pictures.takeFrom(text);
+        return Map.of("id", ledger.create(doc, folder));
     }
 
     @PutMapping("/parts/{id}/folder")

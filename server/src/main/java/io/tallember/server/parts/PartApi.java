@@ -28,10 +28,12 @@ class PartApi {
 
     private final Workshop workshop;
     private final PartView view;
+    private final Pictures pictures;
 
-    PartApi(Workshop workshop, PartView view) {
+    PartApi(Workshop workshop, PartView view, Pictures pictures) {
         this.workshop = workshop;
         this.view = view;
+        this.pictures = pictures;
     }
 
     @GetMapping(produces = JSON)
@@ -63,7 +65,7 @@ class PartApi {
         return view.of(workshop.shift(id, revision(n), 1), known(n)).toString();
     }
 
-    private static long revision(JsonNode n) {
+    static long revision(JsonNode n) {
         JsonNode r = n.get("revision");
         if (r == null || !r.isIntegralNumber()) {
             throw Refusal.of("A request lacks the revision it builds on.");
@@ -71,7 +73,7 @@ class PartApi {
         return r.longValue();
     }
 
-    private static JsonNode command(JsonNode n) {
+    static JsonNode command(JsonNode n) {
         JsonNode c = n.get("command");
         if (c == null) {
             throw Refusal.of("A request lacks its command.");
@@ -79,7 +81,7 @@ class PartApi {
         return c;
     }
 
-    private static Set<String> known(JsonNode n) {
+    static Set<String> known(JsonNode n) {
         Set<String> out = new HashSet<>();
         if (n.hasNonNull("known")) {
             n.get("known").forEach(k -> out.add(k.asString("")));
@@ -103,10 +105,10 @@ class PartApi {
     @GetMapping("/file")
     ResponseEntity<byte[]> partFile(@PathVariable long id) {
         var doc = workshop.document(id);
-        return file(doc.name() + ".json", JSON, PartFile.write(doc).getBytes(StandardCharsets.UTF_8));
+        return file(doc.name() + ".json", JSON, pictures.withPictures(doc).getBytes(StandardCharsets.UTF_8));
     }
 
-    private static ResponseEntity<byte[]> file(String name, String type, byte[] content) {
+    static ResponseEntity<byte[]> file(String name, String type, byte[] content) {
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(type))
                 .header(

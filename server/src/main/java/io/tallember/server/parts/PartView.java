@@ -1,6 +1,7 @@
 package io.tallember.server.parts;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
@@ -17,6 +18,10 @@ import io.tallember.part.values.Formulas;
 import io.tallember.part.values.Value;
 import io.tallember.server.store.PartRow;
 import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.SketchText;
+import io.tallember.sketch.edit.Recount;
+import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.Region;
 import io.tallember.sketch.solve.Judgement;
 import io.tallember.solid.Edge;
@@ -66,6 +71,14 @@ public class PartView {
                 .stand()
                 .sketches()
                 .forEach(s -> sketches.set(s.step().id(), told.computeIfAbsent(s, PartView::sketch)));
+        ObjectNode planes = n.putObject("planes");
+        piece.state().stand().planes().forEach((id, f) -> {
+            ObjectNode plane = planes.putObject(id);
+            put(plane, "origin", f.origin());
+            put(plane, "x", f.x());
+            put(plane, "y", f.y());
+            put(plane, "z", f.z());
+        });
         ArrayNode bodies = n.putArray("bodies");
         ObjectNode shapes = n.putObject("shapes");
         Box3 box = Box3.EMPTY;
@@ -98,7 +111,13 @@ public class PartView {
     }
 
     private static ObjectNode step(Step s, StepOutcome o, Workshop.Piece piece) {
-        ObjectNode n = StepJson.write(s);
+        // a sketch as it has settled: traced curves follow their edges
+        Step settled = piece.state()
+                .stand()
+                .sketch(s.id())
+                .<Step>map(PlacedSketch::step)
+                .orElse(s);
+        ObjectNode n = StepJson.write(settled);
         n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
         ArrayNode notes = n.putArray("notes");
         o.notes().forEach(notes::add);
@@ -128,6 +147,16 @@ public class PartView {
             r.holes().forEach(h -> outline(h, path));
             region.put("path", path.toString());
         }
+        ArrayNode lines = n.putArray("lines");
+        for (OpenLine l : s.reading().lines()) {
+            ObjectNode line = lines.addObject();
+            ArrayNode boundary = line.putArray("boundary");
+            l.boundary().forEach(boundary::add);
+            line.putArray("inside").add(l.inside().x()).add(l.inside().y());
+            StringBuilder path = new StringBuilder();
+            outline(l.edges(), path);
+            line.put("area", 0).put("path", path.toString().replace("Z", ""));
+        }
         ArrayNode gaps = n.putArray("gaps");
         s.reading()
                 .gaps()
@@ -141,12 +170,49 @@ public class PartView {
         s.reading()
                 .doubled()
                 .forEach(d -> doubled.addObject().put("first", d.first()).put("second", d.second()));
+        n.set("faults", faults(s));
+        ArrayNode repeats = n.putArray("repeats");
+        for (Recount.Found r : Recount.find(s.step().sketch())) {
+            ObjectNode repeat = repeats.addObject().put("centre", r.centre()).put("count", r.count());
+            ArrayNode curves = repeat.putArray("curves");
+            r.curves().forEach(curves::add);
+        }
+        ObjectNode texts = n.putObject("texts");
+        for (SketchCurve c : s.step().sketch().curves()) {
+            if (c instanceof SketchText) {
+                StringBuilder path = new StringBuilder();
+                s.step().sketch().strands(c).values().forEach(k -> {
+                    Profile.Edge e = new Profile.Edge(k.curve(), k.range(), true, c.id());
+                    outline(List.of(e), path);
+                    path.setLength(path.length() - 1);
+                });
+                texts.put(c.id(), path.toString());
+            }
+        }
         Judgement j = s.judgement();
         n.put("freedoms", j.freedoms());
         ArrayNode loose = n.putArray("loose");
         j.loose().forEach(loose::add);
         said(n.putArray("redundant"), s.step().sketch(), j.redundant());
         said(n.putArray("fighting"), s.step().sketch(), j.fighting());
+        return n;
+    }
+
+    /** Stubs, hidden curves and crossings of an outline with itself. */
+    private static ObjectNode faults(PlacedSketch s) {
+        ObjectNode n = MAKE.objectNode();
+        ArrayNode stubs = n.putArray("stubs");
+        s.reading().stubs().forEach(b -> {
+            ObjectNode stub = stubs.addObject().put("curve", b.curve()).put("length", b.length());
+            stub.put("whole", b.whole()).putArray("at").add(b.at().x()).add(b.at().y());
+        });
+        ArrayNode hidden = n.putArray("hidden");
+        s.reading().hidden().forEach(hidden::add);
+        ArrayNode crossed = n.putArray("crossed");
+        s.reading().crossed().forEach(c -> {
+            ObjectNode cross = crossed.addObject().put("first", c.first()).put("second", c.second());
+            cross.putArray("at").add(c.at().x()).add(c.at().y());
+        });
         return n;
     }
 
@@ -158,6 +224,20 @@ public class PartView {
     }
 
     /** A loop as SVG path data in the sketch's mm: lines and arcs, exact but for the eighth digit. */
+    /** An ellipse or spline as short straight pieces. */
+    private static void free(Profile.Edge e, StringBuilder path) {
+        double[] breaks = e.curve().breaks(e.range());
+        int each = Math.max(2, 96 / (breaks.length - 1));
+        int n = each * (breaks.length - 1);
+        for (int i = 1; i <= n; i++) {
+            int at = e.forward() ? i : n - i;
+            int k = Math.min(at / each, breaks.length - 2);
+            double t = breaks[k] + (breaks[k + 1] - breaks[k]) * (at - k * each) / each;
+            Vec3 p = e.curve().point(t);
+            path.append(String.format(Locale.ROOT, "L%.8g %.8g", p.x(), p.y()));
+        }
+    }
+
     private static void outline(List<Profile.Edge> loop, StringBuilder path) {
         Vec3 start = loop.get(0).start();
         path.append(String.format(Locale.ROOT, "M%.8g %.8g", start.x(), start.y()));
@@ -165,6 +245,8 @@ public class PartView {
             if (e.curve() instanceof Line) {
                 path.append(String.format(
                         Locale.ROOT, "L%.8g %.8g", e.end().x(), e.end().y()));
+            } else if (!(e.curve() instanceof Circle)) {
+                free(e, path);
             } else {
                 double r = e.curve().derivative(0).length();
                 Interval range = e.range();
@@ -207,6 +289,7 @@ public class PartView {
             Drawn.Shape s = drawn.of(e);
             ObjectNode line = edges.addObject().put("key", names.of(e)).put("shape", s.key());
             line.setAll(s.picked());
+            line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
             offer(s, known, shapes);
         }
         ArrayNode vertices = n.putArray("vertices");

@@ -3,6 +3,7 @@ package io.tallember.server.parts;
 import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.file.CommandJson;
+import io.tallember.part.file.SketchFacts;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.server.guard.Refusals.Stale;
@@ -10,6 +11,7 @@ import io.tallember.server.store.PartRow;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.Function;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.JsonNode;
 
@@ -81,11 +83,20 @@ public class Workshop {
      * @param revision what the asker last saw
      */
     public Piece command(long id, long revision, JsonNode command) {
+        return accepting(id, revision, command, doc -> CommandJson.read(command, doc));
+    }
+
+    /** Traces something of the part into a sketch and stores it. */
+    public Piece trace(long id, long revision, JsonNode asked) {
+        return accepting(id, revision, asked, doc -> SketchFacts.trace(bench(id).rebuild, doc, asked));
+    }
+
+    private Piece accepting(long id, long revision, JsonNode text, Function<PartDocument, Command> command) {
         return writing(id, revision, row -> {
             PartDocument doc = document(row);
-            Command c = CommandJson.read(command, doc);
+            Command c = command.apply(doc);
             PartDocument next = c.done(doc);
-            ledger.accept(row, c, command.toString(), next);
+            ledger.accept(row, c, text.toString(), next);
             bench(id).read = new Read(revision + 1, next);
         });
     }

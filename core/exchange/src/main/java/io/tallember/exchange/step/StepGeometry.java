@@ -264,20 +264,9 @@ final class StepGeometry {
                 || poles.stream().anyMatch(r -> r.size() != poles.get(0).size() || r.isEmpty())) {
             throw new StepException("The spline surface #" + id + " needs rows of equally many poles.");
         }
-        NurbsSurface s;
-        boolean agrees = true;
-        if (closes(poles, false) && !closes(poles, true)) {
-            double[][] t = new double[poles.get(0).size()][w.length];
-            for (int i = 0; i < w.length; i++) {
-                for (int j = 0; j < t.length; j++) {
-                    t[j][i] = w[i][j];
-                }
-            }
-            s = NurbsSurface.of(dv, du, kv, ku, NurbsSurface.exchanged(poles), t);
-            agrees = false;
-        } else {
-            s = NurbsSurface.of(du, dv, ku, kv, poles, w);
-        }
+        SplineNet net = new SplineNet(du, dv, ku, kv, poles, w).oriented();
+        NurbsSurface s = net.surface();
+        boolean agrees = !net.turned();
         Surface simpler = Recognise.surface(s, SPELT).orElse(s);
         if (simpler == s) {
             return new Made(s, agrees);
@@ -286,19 +275,5 @@ final class StepGeometry {
         double v = 0.5 * (s.loV() + s.hiV());
         boolean same = simpler.normalAt(s.point(u, v)).dot(s.normal(u, v)) > 0;
         return new Made(simpler, agrees == same);
-    }
-
-    private static boolean closes(List<List<Vec3>> poles, boolean inU) {
-        int n = inU ? poles.get(0).size() : poles.size();
-        for (int i = 0; i < n; i++) {
-            Vec3 a = inU ? poles.get(0).get(i) : poles.get(i).get(0);
-            Vec3 b = inU
-                    ? poles.get(poles.size() - 1).get(i)
-                    : poles.get(i).get(poles.get(i).size() - 1);
-            if (a.distance(b) > 1e-6) {
-                return false;
-            }
-        }
-        return true;
     }
 }

@@ -65,6 +65,17 @@ class StepReaderTest {
                 "Region");
     }
 
+    private static Profile halfOval() {
+        Ellipse e = new Ellipse(Frame.of(Vec3.ZERO, Vec3.Z, Vec3.Y), 9, 5);
+        return new Profile(
+                Frame.WORLD,
+                List.of(
+                        new Profile.Edge(e, new Interval(Math.PI, 2 * Math.PI), true, "c"),
+                        edge(new Vec3(0, 9, 0), new Vec3(0, -9, 0))),
+                List.of(),
+                "Region");
+    }
+
     private static Profile wave() {
         Nurbs n = Nurbs.of(
                 3,
@@ -125,6 +136,8 @@ class StepReaderTest {
                 new Case("wave prism", List.of(Extrude.of(wave(), 0, 9, "s", "r", TOL))),
                 new Case("turned wave", List.of(Revolve.of(wave(), y, 0, 2 * Math.PI, "s", "r", TOL))),
                 new Case("part of a turned wave", List.of(Revolve.of(wave(), y, 0.2, 2, "s", "r", TOL))),
+                new Case("oval ball", List.of(Revolve.of(halfOval(), y, 0, 2 * Math.PI, "s", "r", TOL))),
+                new Case("part of an oval ball", List.of(Revolve.of(halfOval(), y, 1, 3, "s", "r", TOL))),
                 new Case("oval ring", List.of(Revolve.of(oval(30), y, 0, 2 * Math.PI, "s", "r", TOL))));
     }
 

@@ -96,8 +96,21 @@ final class Coaxial {
         Interval rb = range(pb);
         List<Curve> circles = new ArrayList<>();
         List<Vec3> points = new ArrayList<>();
+        for (Surface s : List.of(a, b)) {
+            Surface other = s == a ? b : a;
+            if (s.tip() != null && Math.abs(other.signedDistance(s.tip())) <= tol.linear()) {
+                points.add(s.tip());
+            }
+        }
         for (Meeting m : CurveCurve.meet(pa, ra, pb, rb, tol)) {
             Vec3 p = pa.point(m.t());
+            // the flatter two lines are to each other the less is known where they meet
+            double sine = pa.tangent(m.t()).cross(pb.tangent(m.s())).length();
+            double bend = Math.min(bend(pa, m.t()), bend(pb, m.s()));
+            double apart = 2 * tol.linear() / Math.max(sine, Math.sqrt(0.5 * tol.linear() / bend));
+            if (points.stream().anyMatch(tip -> tip.distance(f.point(p.x(), 0, p.z())) <= apart)) {
+                continue;
+            }
             if (Math.abs(p.x()) <= 2 * tol.linear()) {
                 points.add(f.point(0, 0, p.z()));
             } else if (p.x() > 0 && onNappe(a, f, p) && onNappe(b, f, p)) {
@@ -105,6 +118,10 @@ final class Coaxial {
             }
         }
         return new SurfaceSurface.Result(false, circles, points);
+    }
+
+    private static double bend(Curve c, double t) {
+        return Math.min(c.bendNear(t), Tolerance.REACH);
     }
 
     private static Interval range(Curve c) {

@@ -1,7 +1,6 @@
 package io.tallember.geometry.intersect;
 
 import io.tallember.geometry.Box3;
-import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.NurbsSurface;
@@ -68,8 +67,8 @@ final class March {
         boolean swap = rank(a) == rank(b) ? scale(b, where) < scale(a, where) : rank(b) > rank(a);
         Seeds seeds = swap ? Seeds.of(b, a, where, elbow, tol) : Seeds.of(a, b, where, elbow, tol);
         List<Vec3> ends = new ArrayList<>(seeds.branching);
-        apex(a, b, where, tol, ends);
-        apex(b, a, where, tol, ends);
+        tip(a, b, where, tol, ends);
+        tip(b, a, where, tol, ends);
         if (elbow != null) {
             ends.add(elbow.top());
             ends.add(elbow.bottom());
@@ -83,7 +82,8 @@ final class March {
         from.sort(Comparator.comparingDouble(p -> -m.across(p).length()));
         List<IntersectionCurve> curves = new ArrayList<>();
         for (Vec3 p : from) {
-            boolean known = ends.stream().anyMatch(e -> e.distance(p) <= 2 * tol.linear())
+            boolean known = m.besideCrossing(p)
+                    || ends.stream().anyMatch(e -> e.distance(p) <= 2 * tol.linear())
                     || curves.stream().anyMatch(c -> c.passes(p, 2 * tol.linear()));
             if (!known) {
                 curves.add(m.branch(p));
@@ -97,6 +97,12 @@ final class March {
         return new SurfaceSurface.Result(false, all, ends);
     }
 
+    /** Whether a point is so near to one where branches cross that they can't be told apart there; each is found farther out. */
+    private boolean besideCrossing(Vec3 p) {
+        double near = 0.02 * Math.min(a.scaleAt(p), b.scaleAt(p));
+        return across(p).length() < FLAT && ends.stream().anyMatch(e -> e.distance(p) <= near);
+    }
+
     /** Cells are laid over the surface whose distance is dearer to find; a plane's are simplest. */
     private static int rank(Surface s) {
         return s instanceof NurbsSurface ? 3 : !s.canonical() ? 2 : s instanceof Plane ? 1 : 0;
@@ -106,11 +112,10 @@ final class March {
         return s.scaleAt(where.centre());
     }
 
-    private static void apex(Surface s, Surface other, Box3 where, Tolerance tol, List<Vec3> ends) {
-        if (s instanceof Cone c
-                && where.distance(c.apex()) <= tol.linear()
-                && Math.abs(other.signedDistance(c.apex())) <= tol.linear()) {
-            ends.add(c.apex());
+    private static void tip(Surface s, Surface other, Box3 where, Tolerance tol, List<Vec3> ends) {
+        Vec3 tip = s.tip();
+        if (tip != null && where.distance(tip) <= tol.linear() && Math.abs(other.signedDistance(tip)) <= tol.linear()) {
+            ends.add(tip);
         }
     }
 

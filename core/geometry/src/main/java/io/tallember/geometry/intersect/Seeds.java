@@ -99,13 +99,13 @@ final class Seeds {
     static double[] domain(Surface s, Box3 where) {
         if (s instanceof NurbsSurface n) {
             double u = n.uPeriod() > 0 ? 0 : 1e-2 * (n.hiU() - n.loU());
-            double v = 1e-2 * (n.hiV() - n.loV());
-            return new double[] {n.loU() - u, n.hiU() + u, n.loV() - v, n.hiV() + v};
+            double v = n.vPeriod() > 0 ? 0 : 1e-2 * (n.hiV() - n.loV());
+            return new double[] {n.loU() - u, n.hiU() + u, n.loV() - (n.tip() == null ? v : 0), n.hiV() + v};
         }
         if (s instanceof Revolution r) {
             Interval v = Swept.range(r.meridian());
             double more = r.vPeriod() > 0 ? 0 : 1e-2 * v.length();
-            return new double[] {0, 2 * Math.PI, v.lo() - more, v.hi() + more};
+            return new double[] {0, 2 * Math.PI, v.lo() - (r.tip() == null ? more : 0), v.hi() + more};
         }
         if (s instanceof Sphere) {
             return new double[] {0, 2 * Math.PI, -Math.PI / 2, Math.PI / 2};
@@ -160,7 +160,10 @@ final class Seeds {
             return Math.hypot(e.base().speed() * du, dv);
         }
         if (a instanceof Revolution r) {
-            return Math.hypot(widest * du, r.meridian().speed() * dv);
+            double speed = r.meridian().speed();
+            double radius =
+                    Math.min(widest, Math.abs(r.meridian().point(v0 + dv).x()) + speed * dv);
+            return Math.hypot(radius * du, speed * dv);
         }
         if (a instanceof NurbsSurface n) {
             return n.speeds().x() * du + n.speeds().y() * dv;
@@ -173,7 +176,8 @@ final class Seeds {
     }
 
     private boolean tipOn(Surface s, Surface other) {
-        return s instanceof Cone c && Math.abs(other.signedDistance(c.apex())) <= tol.linear();
+        Vec3 tip = s.tip();
+        return tip != null && Math.abs(other.signedDistance(tip)) <= tol.linear();
     }
 
     private void visit(double u0, double u1, double v0, double v1, int depth) {

@@ -177,6 +177,6 @@ final class Swept {
         for (int sign = -1; sign <= 1; sign += 2) {
             both.add(v.meridian().placed(Frame.of(f.origin(), f.z(), side.times(sign))));
         }
-        return Optional.of(new SurfaceSurface.Result(false, both, List.of()));
+        return Optional.of(new SurfaceSurface.Result(false, both, v.tip() == null ? List.of() : List.of(v.tip())));
     }
 }

@@ -57,6 +57,42 @@ public final class CommandJson {
             case "repeat-along" ->
                 edit(f, new SketchEdit.RepeatAlong(f.texts("curves"), f.vec2("step"), f.whole("count")));
             case "set-driven" -> edit(f, new SketchEdit.SetDriven(f.text("dimension"), f.flag("on")));
+            case "split" -> edit(f, new SketchEdit.SplitCurve(f.text("curve"), f.vec2("at")));
+            case "divide" -> edit(f, new SketchEdit.DivideCurve(f.text("curve"), f.whole("parts")));
+            case "join" -> edit(f, new SketchEdit.JoinCurves(f.text("first"), f.text("second")));
+            case "tidy" -> edit(f, new SketchEdit.TidyUp());
+            case "offset" ->
+                edit(
+                        f,
+                        new SketchEdit.OffsetCurves(
+                                f.texts("curves"),
+                                f.positive("distance", typed, ""),
+                                f.vec2("side"),
+                                f.flag("round")));
+            case "tangent-line" ->
+                edit(
+                        f,
+                        new SketchEdit.TangentLine(
+                                f.text("first"), f.vec2("nearFirst"), f.text("second"), f.vec2("nearSecond")));
+            case "tangent-arc" ->
+                edit(
+                        f,
+                        new SketchEdit.TangentArc(
+                                f.text("first"),
+                                f.vec2("nearFirst"),
+                                f.text("second"),
+                                f.vec2("nearSecond"),
+                                f.positive("radius", typed, "")));
+            case "recount" -> edit(f, new SketchEdit.RecountRepeat(f.text("curve"), f.whole("count")));
+            case "set-handles" -> edit(f, new SketchEdit.SetHandles(f.text("curve"), f.flag("on")));
+            case "set-text" ->
+                edit(
+                        f,
+                        new SketchEdit.SetText(
+                                f.text("curve"), f.text("text"), f.positive("height", typed, "")));
+            case "take-outline" ->
+                edit(f, new SketchEdit.TakeOutline(f.longText("svg"), f.number("unit"), f.number("tolerance")));
+            case "set-underlay" -> new Command.SetUnderlay(f.text("id"), SketchJson.underlay(f));
             case "set-construction" ->
                 new Command.SetConstruction(f.text("id"), new HashSet<>(f.texts("curves")), f.flag("on"));
             default -> throw Refusal.of("There is no command " + Refusal.quoted(kind) + ".");
@@ -75,11 +111,11 @@ public final class CommandJson {
     private static Command draw(Fields f, Typed typed) {
         String id = f.text("id");
         List<Entity> entities =
-                f.list("entities").stream().map(StepJson::entity).toList();
+                f.list("entities").stream().map(SketchJson::entity).toList();
         List<Constraint> constraints = f.list("constraints").stream()
-                .map(c -> StepJson.constraint(c, typed, id))
+                .map(c -> SketchJson.constraint(c, typed, id))
                 .toList();
-        return new Command.Draw(id, entities, constraints);
+        return new Command.Draw(id, entities, constraints, SketchJson.traces(f));
     }
 
     private static Command edit(Fields f, SketchEdit edit) {

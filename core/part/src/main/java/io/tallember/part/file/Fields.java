@@ -40,6 +40,15 @@ final class Fields {
         return n.stringValue();
     }
 
+    /** The text of a file, at most four million characters. */
+    String longText(String name) {
+        JsonNode n = need(name);
+        if (!n.isString() || n.stringValue().length() > 4_000_000) {
+            throw Refusal.of("The field " + name + " of a " + where + " should be a text of at most 4 million characters.");
+        }
+        return n.stringValue();
+    }
+
     String text(String name, String otherwise) {
         return node.hasNonNull(name) ? text(name) : otherwise;
     }

@@ -28,7 +28,7 @@ public final class PartFile {
     private static final JsonMapper MAPPER = JsonMapper.builder(JsonFactory.builder()
                     .streamReadConstraints(StreamReadConstraints.builder()
                             .maxNestingDepth(20)
-                            .maxStringLength(4_000)
+                            .maxStringLength(6_000_000)
                             .maxNameLength(200)
                             .maxNumberLength(60)
                             .build())

@@ -3,29 +3,28 @@ package io.tallember.part.file;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.BlendStep;
+import io.tallember.part.CombineStep;
+import io.tallember.part.DraftStep;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.FaceReference;
 import io.tallember.part.HoleStep;
 import io.tallember.part.MaterialStep;
+import io.tallember.part.MirrorStep;
+import io.tallember.part.PlaneStep;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.ReadyStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
 import io.tallember.part.RepeatStep;
 import io.tallember.part.RevolveStep;
+import io.tallember.part.RibStep;
+import io.tallember.part.ShellStep;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SplitStep;
 import io.tallember.part.Step;
-import io.tallember.sketch.Constraint;
-import io.tallember.sketch.Entity;
-import io.tallember.sketch.Sketch;
-import io.tallember.sketch.SketchArc;
-import io.tallember.sketch.SketchCircle;
-import io.tallember.sketch.SketchCurve;
-import io.tallember.sketch.SketchLine;
-import io.tallember.sketch.SketchPoint;
+import io.tallember.part.WallStep;
 import io.tallember.solid.sweep.Wall;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
@@ -48,10 +47,19 @@ public final class StepJson {
         }
         if (step instanceof BlendStep b) {
             n.put("bevel", b.bevel()).put("size", b.size()).put("chain", b.chain());
+            if (b.second() > 0) {
+                n.put("second", b.second()).put("flipped", b.flipped());
+            }
             ArrayNode edges = n.putArray("edges");
             for (EdgeReference e : b.edges()) {
                 put(edges.addObject().put("edge", e.key()), "point", e.point());
             }
+        } else if (step instanceof WallStep w) {
+            WallJson.write(n, w);
+        } else if (step instanceof RibStep r) {
+            WallJson.write(n, r);
+        } else if (step instanceof PlaneStep || step instanceof MirrorStep || step instanceof CombineStep) {
+            BodyJson.write(n, step);
         } else if (step instanceof SplitStep s) {
             put(n, s.plane());
         } else if (step instanceof RepeatStep r) {
@@ -67,22 +75,10 @@ public final class StepJson {
             }
             n.put("flipped", r.flipped()).put("mode", Words.of(r.mode()));
         } else if (step instanceof SketchStep s) {
-            put(n, s.plane());
-            ArrayNode entities = n.putArray("entities");
-            s.sketch().entities().forEach(e -> entities.add(write(e)));
-            ArrayNode constraints = n.putArray("constraints");
-            s.sketch().constraints().forEach(c -> constraints.add(write(c)));
+            SketchJson.write(n, s);
         } else {
             ProfileStep p = (ProfileStep) step;
-            n.put("sketch", p.sketch());
-            ArrayNode regions = n.putArray("regions");
-            for (RegionReference r : p.regions()) {
-                ObjectNode region = regions.addObject();
-                region.put("id", r.id());
-                ArrayNode boundary = region.putArray("boundary");
-                r.boundary().forEach(boundary::add);
-                region.putArray("inside").add(r.inside().x()).add(r.inside().y());
-            }
+            profile(n, p);
             if (p instanceof ExtrudeStep e) {
                 extrude(n, e);
             } else {
@@ -95,7 +91,29 @@ public final class StepJson {
         return n;
     }
 
+    /** The sketch and what is picked of it. */
+    static void profile(ObjectNode n, ProfileStep p) {
+        n.put("sketch", p.sketch());
+        ArrayNode regions = n.putArray("regions");
+        for (RegionReference r : p.regions()) {
+            ObjectNode region = regions.addObject();
+            region.put("id", r.id());
+            ArrayNode boundary = region.putArray("boundary");
+            r.boundary().forEach(boundary::add);
+            region.putArray("inside").add(r.inside().x()).add(r.inside().y());
+        }
+    }
+
     private static String word(Step step) {
+        if (step instanceof WallStep w) {
+            return w instanceof ShellStep ? "shell" : w instanceof DraftStep ? "draft" : "faces";
+        }
+        if (step instanceof RibStep) {
+            return "rib";
+        }
+        if (step instanceof PlaneStep || step instanceof MirrorStep || step instanceof CombineStep) {
+            return step.kind().toLowerCase(java.util.Locale.ROOT);
+        }
         if (step instanceof SketchStep) {
             return "sketch";
         }
@@ -215,57 +233,32 @@ public final class StepJson {
         return new HoleStep.Place(f.text("id", ""), face(f.part("on", "face")), f.vec2("at"));
     }
 
-    private static void put(ObjectNode n, SketchPlane plane) {
+    static void put(ObjectNode n, SketchPlane plane) {
+        put(n, "plane", plane);
+    }
+
+    static void put(ObjectNode n, String name, SketchPlane plane) {
         if (plane instanceof SketchPlane.OnFace f) {
-            put(n, "plane", f.face());
+            put(n, name, f.face());
+        } else if (plane instanceof SketchPlane.Made m) {
+            n.putObject(name).put("step", m.step());
         } else {
-            n.put("plane", Words.of((SketchPlane.Base) plane));
+            n.put(name, Words.of((SketchPlane.Base) plane));
         }
     }
 
-    private static void put(ObjectNode n, String name, FaceReference f) {
-        ObjectNode face = n.putObject(name);
+    static void put(ObjectNode n, String name, FaceReference f) {
+        put(n.putObject(name), f);
+    }
+
+    static void put(ObjectNode face, FaceReference f) {
         face.put("face", f.key());
         put(face, "point", f.point());
         put(face, "normal", f.normal());
     }
 
-    private static void put(ObjectNode n, String name, Vec3 v) {
+    static void put(ObjectNode n, String name, Vec3 v) {
         n.putArray(name).add(v.x()).add(v.y()).add(v.z());
-    }
-
-    static ObjectNode write(Entity e) {
-        ObjectNode n = MAKE.objectNode();
-        if (e instanceof SketchPoint p) {
-            return n.put("kind", "point").put("id", p.id()).put("x", p.x()).put("y", p.y());
-        }
-        if (e instanceof SketchLine l) {
-            n.put("kind", "line").put("id", l.id()).put("start", l.start()).put("end", l.end());
-        } else if (e instanceof SketchCircle c) {
-            n.put("kind", "circle").put("id", c.id()).put("centre", c.centre()).put("radius", c.radius());
-        } else {
-            SketchArc a = (SketchArc) e;
-            n.put("kind", "arc").put("id", a.id()).put("centre", a.centre());
-            n.put("start", a.start()).put("end", a.end());
-        }
-        if (((SketchCurve) e).construction()) {
-            n.put("construction", true);
-        }
-        return n;
-    }
-
-    static ObjectNode write(Constraint c) {
-        ObjectNode n = MAKE.objectNode();
-        n.put("kind", Words.of(c.kind())).put("id", c.id());
-        ArrayNode on = n.putArray("on");
-        c.on().forEach(on::add);
-        if (c.kind().hasValue()) {
-            n.put("value", c.value());
-            if (c.driven()) {
-                n.put("driven", true);
-            }
-        }
-        return n;
     }
 
     /**
@@ -279,12 +272,7 @@ public final class StepJson {
         String name = f.text("name", "");
         boolean off = f.flag("off");
         if (kind.equals("sketch")) {
-            List<Entity> entities =
-                    f.list("entities").stream().map(StepJson::entity).toList();
-            List<Constraint> constraints = f.list("constraints").stream()
-                    .map(c -> constraint(c, typed, place))
-                    .toList();
-            return new SketchStep(id, name, off, plane(f), new Sketch(entities, constraints));
+            return SketchJson.read(id, name, off, f, typed, place);
         }
         if (kind.equals("blend")) {
             return new BlendStep(
@@ -293,6 +281,8 @@ public final class StepJson {
                     off,
                     f.flag("bevel"),
                     f.positive("size", typed, place + "/size"),
+                    f.has("second") ? f.size("second", typed, place + "/second", false) : 0,
+                    f.flag("flipped"),
                     f.flag("chain"),
                     f.list("edges").stream().map(StepJson::edge).toList());
         }
@@ -304,6 +294,12 @@ public final class StepJson {
         }
         if (kind.equals("hole")) {
             return hole(id, name, off, f, typed, place);
+        }
+        if (BodyJson.reads(kind)) {
+            return BodyJson.read(kind, id, name, off, f, typed, place);
+        }
+        if (WallJson.reads(kind)) {
+            return WallJson.read(kind, id, name, off, f, typed, place);
         }
         if (kind.equals("split")) {
             return new SplitStep(id, name, off, plane(f));
@@ -370,14 +366,19 @@ public final class StepJson {
                 f.oneOf("mode", MaterialStep.Mode.class));
     }
 
-    private static SketchPlane plane(Fields f) {
-        if (f.isText("plane")) {
-            return f.oneOf("plane", SketchPlane.Base.class);
-        }
-        return new SketchPlane.OnFace(face(f.part("plane", "sketch plane")));
+    static SketchPlane plane(Fields f) {
+        return plane(f, "plane");
     }
 
-    private static FaceReference face(Fields face) {
+    static SketchPlane plane(Fields f, String name) {
+        if (f.isText(name)) {
+            return f.oneOf(name, SketchPlane.Base.class);
+        }
+        Fields part = f.part(name, "plane");
+        return part.has("step") ? new SketchPlane.Made(part.text("step")) : new SketchPlane.OnFace(face(part));
+    }
+
+    static FaceReference face(Fields face) {
         Vec3 normal = face.vec3("normal");
         if (Math.abs(normal.length() - 1) > 1e-6) {
             throw Refusal.of("The normal of a face that is picked should have length one.");
@@ -385,12 +386,12 @@ public final class StepJson {
         return new FaceReference(face.text("face"), face.vec3("point"), normal);
     }
 
-    private static EdgeReference edge(JsonNode node) {
+    static EdgeReference edge(JsonNode node) {
         Fields f = new Fields(node, "edge");
         return new EdgeReference(f.text("edge"), f.vec3("point"));
     }
 
-    private static List<RegionReference> regions(Fields f) {
+    static List<RegionReference> regions(Fields f) {
         return f.list("regions").stream().map(StepJson::region).toList();
     }
 
@@ -398,27 +399,5 @@ public final class StepJson {
         Fields f = new Fields(node, "region");
         Vec2 inside = f.vec2("inside");
         return new RegionReference(f.text("id", ""), f.texts("boundary"), inside);
-    }
-
-    static Entity entity(JsonNode node) {
-        Fields f = new Fields(node, "sketch entity");
-        String id = f.text("id");
-        String kind = f.text("kind");
-        boolean construction = f.flag("construction");
-        return switch (kind) {
-            case "point" -> new SketchPoint(id, f.number("x"), f.number("y"));
-            case "line" -> new SketchLine(id, f.text("start"), f.text("end"), construction);
-            case "circle" -> new SketchCircle(id, f.text("centre"), f.number("radius"), construction);
-            case "arc" -> new SketchArc(id, f.text("centre"), f.text("start"), f.text("end"), construction);
-            default -> throw Refusal.of("A sketch entity can't be of the kind " + Refusal.quoted(kind) + ".");
-        };
-    }
-
-    static Constraint constraint(JsonNode node, Typed typed, String place) {
-        Fields f = new Fields(node, "constraint");
-        Constraint.Kind kind = f.oneOf("kind", Constraint.Kind.class);
-        String id = f.text("id");
-        double value = kind.isDimension() ? f.size("value", typed, place + "/" + id, kind == Constraint.Kind.ANGLE) : 0;
-        return new Constraint(id, kind, f.texts("on"), value, f.flag("driven"));
     }
 }

@@ -57,7 +57,23 @@ final class BuildExtrude {
         List<Body> tools = new ArrayList<>();
         for (Profiles.Named p : profiles.all()) {
             if (step.thin() == null) {
+                if (p.line() != null) {
+                    throw new GeometryException(
+                            Reason.BAD_VALUE,
+                            "An open line makes a wall, not a solid. Make it a wall along the line, or close the outline.");
+                }
                 tools.addAll(pulled(p, frame));
+                continue;
+            }
+            if (p.line() != null) {
+                Profile wall = Wall.along(
+                        frame,
+                        p.line().edges(),
+                        step.thin().thickness(),
+                        step.thin().side(),
+                        p.line().name(),
+                        TOL);
+                tools.addAll(pulled(new Profiles.Named(wall, p.id(), p.inside()), frame));
                 continue;
             }
             List<Profile> walls =

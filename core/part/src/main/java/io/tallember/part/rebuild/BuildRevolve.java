@@ -29,6 +29,11 @@ final class BuildRevolve {
         double from = step.full() ? 0 : step.bothWays() ? -angle / 2 : step.flipped() ? -angle : 0;
         List<Body> tools = new ArrayList<>();
         for (Profiles.Named p : profiles.all()) {
+            if (p.line() != null) {
+                throw new GeometryException(
+                        GeometryException.Reason.BAD_VALUE,
+                        "An open line can't be revolved into a solid. Close its outline and pick the region.");
+            }
             tools.add(Revolve.of(p.profile(), axis, from, from + angle, step.id(), p.id(), TOL));
         }
         return Material.apply(step, "revolved shape", tools.size() == 1 ? tools : Fuse.unite(tools, TOL), before);

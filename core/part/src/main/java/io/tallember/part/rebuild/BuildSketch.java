@@ -12,6 +12,7 @@ final class BuildSketch {
 
     static Stand build(SketchStep step, Stand before, List<String> notes) {
         Frame frame = Planes.frame(step.plane(), "this sketch", before, notes);
-        return before.with(new PlacedSketch(step, frame, SketchReader.read(step.sketch(), Tolerance.DEFAULT)));
+        SketchStep followed = Traces.followed(step, frame, before, notes);
+        return before.with(new PlacedSketch(followed, frame, SketchReader.read(followed.sketch(), Tolerance.DEFAULT)));
     }
 }

@@ -17,10 +17,9 @@ final class BuildSplit {
     private BuildSplit() {}
 
     static Stand build(SplitStep step, Stand before, List<String> notes) {
-        Surface by = step.plane() instanceof SketchPlane.Base b
-                ? new Plane(b.frame())
-                : Planes.face((SketchPlane.OnFace) step.plane(), "this split", before, notes)
-                        .surface();
+        Surface by = step.plane() instanceof SketchPlane.OnFace f
+                ? Planes.face(f, "this split", before, notes).surface()
+                : new Plane(Planes.frame(step.plane(), "this split", before, notes));
         List<PartBody> out = new ArrayList<>();
         boolean cut = false;
         for (PartBody b : before.bodies()) {

@@ -17,6 +17,13 @@ final class Planes {
         if (plane instanceof SketchPlane.Base b) {
             return b.frame();
         }
+        if (plane instanceof SketchPlane.Made m) {
+            return before.plane(m.step())
+                    .orElseThrow(() -> new GeometryException(
+                            Reason.LOST_REFERENCE,
+                            "The plane under " + what
+                                    + " isn't built. Switch its step on, or put it on another plane or face."));
+        }
         Face face = face(((SketchPlane.OnFace) plane), what, before, notes);
         if (!(face.surface() instanceof Plane p)) {
             throw new GeometryException(

@@ -8,6 +8,7 @@ import io.tallember.geometry.Vec2;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.RegionReference;
 import io.tallember.sketch.regions.Gap;
+import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.Region;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,8 +16,17 @@ import java.util.Locale;
 
 /** The regions that a step picked, found again in its sketch as it is now. */
 final class Profiles {
-    /** A profile and the id of the pick it comes from. */
-    record Named(Profile profile, String id, Vec2 inside) {}
+    /**
+     * A profile and the id of the pick it comes from.
+     *
+     * @param profile null where an open line was picked
+     * @param line the open line that was picked, or null
+     */
+    record Named(Profile profile, String id, Vec2 inside, OpenLine line) {
+        Named(Profile profile, String id, Vec2 inside) {
+            this(profile, id, inside, null);
+        }
+    }
 
     private final PlacedSketch placed;
     private final List<Named> all = new ArrayList<>();
@@ -34,6 +44,11 @@ final class Profiles {
                         "The sketch this step needs isn't built. Switch it on, or mend what is wrong with it."));
         Profiles p = new Profiles(placed, notes);
         for (RegionReference ref : step.regions()) {
+            if (ref.open()) {
+                OpenLine line = p.line(ref);
+                p.all.add(new Named(null, ref.id(), line.inside(), line));
+                continue;
+            }
             Region region = p.find(ref, placed);
             Profile profile = new Profile(placed.frame(), region.outer(), region.holes(), region.name());
             p.all.add(new Named(profile, ref.id(), region.inside()));
@@ -51,6 +66,25 @@ final class Profiles {
 
     PlacedSketch placed() {
         return placed;
+    }
+
+    private OpenLine line(RegionReference ref) {
+        OpenLine line = ref.findLine(placed.reading().lines())
+                .orElseThrow(() -> new GeometryException(
+                        Reason.LOST_REFERENCE,
+                        "The open line along "
+                                + String.join(
+                                        ", ",
+                                        ref.boundary().stream()
+                                                .map(s -> s.substring(1))
+                                                .toList())
+                                + " is no longer there in " + placed.step().name()
+                                + ", or bounds a region now. Pick it again."));
+        if (!line.boundary().equals(ref.boundary())) {
+            notes.add("An open line in " + placed.step().name()
+                    + " has changed; the line that shares most of its curves was taken.");
+        }
+        return line;
     }
 
     private Region find(RegionReference ref, PlacedSketch placed) {

@@ -3,15 +3,20 @@ package io.tallember.part.rebuild;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
 import io.tallember.part.BlendStep;
+import io.tallember.part.CombineStep;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.HoleStep;
+import io.tallember.part.MirrorStep;
 import io.tallember.part.PartDocument;
+import io.tallember.part.PlaneStep;
 import io.tallember.part.ReadyStep;
 import io.tallember.part.RepeatStep;
 import io.tallember.part.RevolveStep;
+import io.tallember.part.RibStep;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SplitStep;
 import io.tallember.part.Step;
+import io.tallember.part.WallStep;
 import io.tallember.part.rebuild.StepOutcome.Status;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -120,6 +125,21 @@ public final class Rebuild {
         }
         if (s instanceof HoleStep h) {
             return BuildHole.build(h, before, notes);
+        }
+        if (s instanceof PlaneStep p) {
+            return BuildPlane.build(p, before, notes);
+        }
+        if (s instanceof MirrorStep m) {
+            return BuildBodies.mirror(m, before, notes);
+        }
+        if (s instanceof CombineStep c) {
+            return BuildBodies.combine(c, before);
+        }
+        if (s instanceof WallStep w) {
+            return BuildWalls.build(w, before, notes);
+        }
+        if (s instanceof RibStep r) {
+            return BuildRib.build(r, before, notes);
         }
         if (s instanceof ReadyStep r) {
             return BuildReady.build(r, before, notes);

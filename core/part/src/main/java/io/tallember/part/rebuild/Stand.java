@@ -1,5 +1,6 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.Frame;
 import io.tallember.part.MaterialStep;
 import io.tallember.solid.Body;
 import java.util.LinkedHashMap;
@@ -9,7 +10,7 @@ import java.util.Optional;
 
 /** What stands after a step: bodies and placed sketches. Equality is identity, which is what results are kept by. */
 public final class Stand {
-    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of());
+    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of());
 
     /** The material that a step made, before it was added or taken away. */
     record Made(List<Body> bodies, MaterialStep.Mode mode) {}
@@ -17,11 +18,32 @@ public final class Stand {
     private final List<PartBody> bodies;
     private final Map<String, PlacedSketch> sketches;
     private final Map<String, Made> made;
+    private final Map<String, Frame> planes;
 
-    private Stand(List<PartBody> bodies, Map<String, PlacedSketch> sketches, Map<String, Made> made) {
+    private Stand(
+            List<PartBody> bodies,
+            Map<String, PlacedSketch> sketches,
+            Map<String, Made> made,
+            Map<String, Frame> planes) {
         this.bodies = List.copyOf(bodies);
         this.sketches = sketches;
         this.made = made;
+        this.planes = planes;
+    }
+
+    Optional<Frame> plane(String step) {
+        return Optional.ofNullable(planes.get(step));
+    }
+
+    /** The planes that steps made, by the steps' ids. */
+    public Map<String, Frame> planes() {
+        return planes;
+    }
+
+    Stand with(String step, Frame plane) {
+        Map<String, Frame> more = new LinkedHashMap<>(planes);
+        more.put(step, plane);
+        return new Stand(bodies, sketches, made, more);
     }
 
     Optional<Made> made(String step) {
@@ -31,7 +53,7 @@ public final class Stand {
     Stand with(String step, Made m) {
         Map<String, Made> more = new LinkedHashMap<>(made);
         more.put(step, m);
-        return new Stand(bodies, sketches, more);
+        return new Stand(bodies, sketches, more, planes);
     }
 
     public List<PartBody> bodies() {
@@ -49,10 +71,10 @@ public final class Stand {
     Stand with(PlacedSketch s) {
         Map<String, PlacedSketch> more = new LinkedHashMap<>(sketches);
         more.put(s.step().id(), s);
-        return new Stand(bodies, more, made);
+        return new Stand(bodies, more, made, planes);
     }
 
     Stand with(List<PartBody> b) {
-        return new Stand(b, sketches, made);
+        return new Stand(b, sketches, made, planes);
     }
 }

@@ -7,7 +7,6 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchLine;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * Rounds or bevels a corner between two lines. What was dimensioned to the corner, and the lengths of the two lines, keep
@@ -97,11 +96,8 @@ public final class Corner {
                 sketch.point(far(first)).at().distance(at),
                 sketch.point(far(second)).at().distance(at));
         if (!(reach > 1e-6) || reach >= room - 1e-6) {
-            throw Draft.refused(String.format(
-                    Locale.ROOT,
-                    "The %s must lie between 0 and %.4g mm here, where the shorter line ends.",
-                    what,
-                    room * perReach));
+            throw Draft.refused("The " + what + " must lie between 0 and " + Draft.mm(room * perReach)
+                    + " here, where the shorter line ends.");
         }
     }
 

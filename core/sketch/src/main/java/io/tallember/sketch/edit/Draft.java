@@ -7,6 +7,8 @@ import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchPoint;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -60,6 +62,15 @@ final class Draft {
                 .collect(Collectors.toSet());
         entities.removeIf(e -> e instanceof SketchPoint p && old.contains(p.id()) && !used(p.id()));
         return new Sketch(entities, constraints);
+    }
+
+    /** A length as sentences have it. */
+    static String mm(double length) {
+        return new BigDecimal(length)
+                        .round(new MathContext(4))
+                        .stripTrailingZeros()
+                        .toPlainString()
+                + " mm";
     }
 
     static GeometryException refused(String sentence) {

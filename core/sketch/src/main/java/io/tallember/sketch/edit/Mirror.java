@@ -2,11 +2,13 @@ package io.tallember.sketch.edit;
 
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchText;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -52,6 +54,10 @@ public final class Mirror {
         } else if (c instanceof SketchCircle k) {
             draft.entities.add(new SketchCircle(id, point(k.centre()), k.radius(), k.construction()));
             draft.hold(Kind.EQUAL, k.id(), id);
+        } else if (c instanceof FreeCurve f) {
+            draft.entities.add(f.copied(id, this::point, true));
+        } else if (c instanceof SketchText) {
+            throw Draft.refused("A text can't be mirrored; it would read backwards.");
         } else {
             SketchArc a = (SketchArc) c; // mirrored, it runs the other way
             draft.entities.add(

@@ -7,10 +7,10 @@ import java.util.HashMap;
 import java.util.Map;
 
 /** Fresh ids for new points, curves and constraints of a sketch. */
-final class Names {
+public final class Names {
     private final Map<Character, Integer> last = new HashMap<>();
 
-    Names(Sketch s) {
+    public Names(Sketch s) {
         s.entities().stream().map(Entity::id).forEach(this::seen);
         s.constraints().stream().map(Constraint::id).forEach(this::seen);
     }
@@ -25,15 +25,15 @@ final class Names {
         return prefix + String.valueOf(last.merge(prefix, 1, Integer::sum));
     }
 
-    String point() {
+    public String point() {
         return next('p');
     }
 
-    String curve() {
+    public String curve() {
         return next('c');
     }
 
-    String constraint() {
+    public String constraint() {
         return next('k');
     }
 }

@@ -3,12 +3,14 @@ package io.tallember.sketch.edit;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
+import io.tallember.sketch.SketchText;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,20 +36,29 @@ public final class Repeat {
      * @param count instances, the original counted
      */
     public static Sketch round(Sketch sketch, List<String> curves, String centre, int count) {
+        return round(sketch, curves, centre, 1, count);
+    }
+
+    static Vec2 turned(Vec2 p, Vec2 centre, double angle) {
+        Vec2 d = p.minus(centre);
+        return new Vec2(
+                centre.x() + d.x() * Math.cos(angle) - d.y() * Math.sin(angle),
+                centre.y() + d.x() * Math.sin(angle) + d.y() * Math.cos(angle));
+    }
+
+    /** @param there how many instances there are already */
+    static Sketch round(Sketch sketch, List<String> curves, String centre, int there, int count) {
         if (!(sketch.find(centre).orElse(null) instanceof SketchPoint c)) {
             throw Draft.refused("Repeat round a point or the origin.");
         }
         Repeat r = new Repeat(sketch);
         r.check(curves, count);
-        for (int k = 1; k < count; k++) {
+        for (int k = there; k < count; k++) {
             double angle = 2 * Math.PI * k / count;
             Copies copies = r.new Copies() {
                 @Override
                 Vec2 place(Vec2 p) {
-                    Vec2 d = p.minus(c.at());
-                    return new Vec2(
-                            c.x() + d.x() * Math.cos(angle) - d.y() * Math.sin(angle),
-                            c.y() + d.x() * Math.sin(angle) + d.y() * Math.cos(angle));
+                    return turned(p, c.at(), angle);
                 }
 
                 @Override
@@ -73,13 +84,22 @@ public final class Repeat {
      * @param count instances, the original counted
      */
     public static Sketch along(Sketch sketch, List<String> curves, Vec2 step, int count) {
+        return along(sketch, curves, step, 1, count, Map.of());
+    }
+
+    /**
+     * @param there how many instances there are already
+     * @param known the first copies of points that are there
+     */
+    static Sketch along(
+            Sketch sketch, List<String> curves, Vec2 step, int there, int count, Map<String, String> known) {
         Repeat r = new Repeat(sketch);
         r.check(curves, count);
         if (step.length() < 1e-6) {
             throw Draft.refused("The step from one to the next has no length.");
         }
-        Map<String, String> firsts = new HashMap<>();
-        for (int k = 1; k < count; k++) {
+        Map<String, String> firsts = new HashMap<>(known);
+        for (int k = there; k < count; k++) {
             int times = k;
             Copies copies = r.new Copies() {
                 @Override
@@ -175,6 +195,11 @@ public final class Repeat {
             } else if (c instanceof SketchCircle k) {
                 draft.entities.add(new SketchCircle(copy, point(k.centre()), k.radius(), k.construction()));
                 draft.hold(Kind.EQUAL, k.id(), copy);
+            } else if (c instanceof FreeCurve f) {
+                draft.entities.add(f.copied(copy, this::point, false));
+            } else if (c instanceof SketchText t) {
+                draft.entities.add(new SketchText(
+                        copy, point(t.start()), point(t.along()), t.text(), t.height(), t.construction()));
             } else {
                 SketchArc a = (SketchArc) c;
                 draft.entities.add(

@@ -10,10 +10,10 @@ import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
-import io.tallember.sketch.SketchArc;
-import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchSpline;
+import io.tallember.sketch.SketchText;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -43,6 +43,9 @@ public final class Trim {
         if (!(e instanceof SketchCurve c) || Sketch.isGiven(id)) {
             throw Draft.refused("Pick a line, circle or arc of this sketch.");
         }
+        if (c instanceof SketchText) {
+            throw Draft.refused("A text can't be trimmed or carried on.");
+        }
         curve = c;
         strand = sketch.strand(c).orElseThrow(() -> Draft.refused("This curve has no length."));
         draft = new Draft(sketch);
@@ -55,8 +58,7 @@ public final class Trim {
 
     private Sketch trimmed(Vec2 at) {
         List<Crossing> stops = crossings(strand.range());
-        boolean round = curve instanceof SketchCircle;
-        double period = 2 * Math.PI;
+        boolean round = ends().isEmpty();
         double t = strand.curve().project(new Vec3(at.x(), at.y(), 0), strand.range());
         if (stops.isEmpty() || round && stops.size() < 2) {
             return sketch.without(List.of(curve.id()));
@@ -67,11 +69,29 @@ public final class Trim {
                     stops.stream().filter(s -> s.t() <= t).reduce((a, b) -> b).orElse(stops.get(stops.size() - 1));
             String start = endAt(after);
             String end = endAt(before);
-            draft.replace(new SketchArc(curve.id(), ((Round) curve).centre(), start, end, curve.construction()));
+            if (curve instanceof SketchSpline s) {
+                SplinePieces pieces = new SplinePieces(sketch, s, draft);
+                pieces.takeOut();
+                Interval all = strand.range();
+                boolean across = after.t() < before.t(); // what is kept doesn't run over the spline's beginning
+                pieces.keep(new Interval(after.t(), across ? before.t() : all.hi()), start, across ? end : s.through().get(0));
+                if (!across) {
+                    pieces.keep(new Interval(all.lo(), before.t()), s.through().get(0), end);
+                }
+            } else {
+                draft.replace(between(curve.id(), start, end));
+            }
             return draft.done();
         }
         Optional<Crossing> before = stops.stream().filter(s -> s.t() <= t).reduce((a, b) -> b);
         Optional<Crossing> after = stops.stream().filter(s -> s.t() > t).findFirst();
+        if (curve instanceof SketchSpline s) {
+            SplinePieces pieces = new SplinePieces(sketch, s, draft);
+            pieces.takeOut();
+            before.ifPresent(b -> pieces.keep(new Interval(strand.range().lo(), b.t()), ends().get(0), endAt(b)));
+            after.ifPresent(a -> pieces.keep(new Interval(a.t(), strand.range().hi()), endAt(a), ends().get(1)));
+            return draft.done();
+        }
         draft.constraints.removeIf(c -> c.on().contains(curve.id())
                 && ABOUT_LENGTH.contains(c.kind())
                 && (c.on().size() == 1 || c.kind() == Kind.EQUAL || c.kind() == Kind.MIDPOINT)
@@ -88,21 +108,24 @@ public final class Trim {
             draft.entities.add(between(rest, endAt(after.get()), end));
             if (curve instanceof SketchLine) {
                 draft.hold(Kind.COLLINEAR, curve.id(), rest);
-            } else {
+            } else if (curve instanceof Round) {
                 draft.hold(Kind.EQUAL, curve.id(), rest);
             }
         }
         return draft.done();
     }
 
-    /** With the end nearest to a place carried on to the next curve in its way. Lines and arcs. */
+    /** With the end nearest to a place carried on to the next curve in its way. Not for splines. */
     public static Sketch extend(Sketch sketch, String id, Vec2 at) {
         return new Trim(sketch, id).extended(at);
     }
 
     private Sketch extended(Vec2 at) {
-        if (curve instanceof SketchCircle) {
-            throw Draft.refused("A full circle has no end to carry on.");
+        if (ends().isEmpty()) {
+            throw Draft.refused("A curve that closes has no end to carry on.");
+        }
+        if (curve instanceof SketchSpline) {
+            throw Draft.refused("A spline isn't known beyond its end. Pull the end itself, or draw on from it.");
         }
         Vec2 s = sketch.point(ends().get(0)).at();
         Vec2 e = sketch.point(ends().get(1)).at();
@@ -135,7 +158,7 @@ public final class Trim {
             });
         }
         double slack = 2 * TOL.linear() / strand.curve().derivative(where.lo()).length();
-        if (!(curve instanceof SketchCircle)) { // at its own ends a curve has nothing to lose
+        if (!ends().isEmpty()) { // at its own ends a curve has nothing to lose
             out.removeIf(c -> Math.abs(c.t() - strand.range().lo()) <= slack
                     || Math.abs(c.t() - strand.range().hi()) <= slack);
         }
@@ -144,24 +167,19 @@ public final class Trim {
     }
 
     private List<String> ends() {
-        return curve instanceof SketchLine l
-                ? l.points()
-                : List.of(((SketchArc) curve).start(), ((SketchArc) curve).end());
+        return Cut.ends(curve);
     }
 
     private SketchCurve between(String id, String start, String end) {
-        return curve instanceof SketchLine
-                ? new SketchLine(id, start, end, curve.construction())
-                : new SketchArc(id, ((Round) curve).centre(), start, end, curve.construction());
+        return Cut.between(curve, id, start, end);
     }
 
     /** A point at a crossing: the other curve's own end when it ends there, else a new one held on it. */
     private String endAt(Crossing c) {
         Vec3 p = strand.curve().point(c.t());
         Vec2 at = new Vec2(p.x(), p.y());
-        for (String end : c.other().points()) {
-            boolean centre = c.other() instanceof Round r && r.centre().equals(end);
-            if (!centre && sketch.point(end).at().distance(at) <= 2 * TOL.linear()) {
+        for (String end : Cut.ends(c.other())) {
+            if (sketch.point(end).at().distance(at) <= 2 * TOL.linear()) {
                 return end;
             }
         }

@@ -74,11 +74,13 @@ final class Arrangement {
         List<Strand> strands = new ArrayList<>();
         for (SketchCurve c : sketch.curves()) {
             if (!c.construction()) {
-                sketch.strand(c).ifPresent(s -> {
-                    TreeSet<Double> cuts =
-                            new TreeSet<>(List.of(s.range().lo(), s.range().hi()));
+                sketch.strands(c).forEach((name, s) -> {
+                    // a curve that closes on itself has no ends of its own
+                    TreeSet<Double> cuts = closes(s.curve(), s.range())
+                            ? new TreeSet<>()
+                            : new TreeSet<>(List.of(s.range().lo(), s.range().hi()));
                     Box3 box = s.curve().bounds(s.range()).grown(2 * tol.linear());
-                    strands.add(new Strand(c.id(), s.curve(), s.range(), box, cuts));
+                    strands.add(new Strand(name, s.curve(), s.range(), box, cuts));
                 });
             }
         }
@@ -112,6 +114,9 @@ final class Arrangement {
 
     /** Ends of {@code a} that lie on {@code b} cut it; also where a nearly tangent meeting found no crossing. */
     private void endsOn(Strand a, Strand b) {
+        if (closes(a.curve(), a.range())) {
+            return;
+        }
         for (double t : new double[] {a.range().lo(), a.range().hi()}) {
             Vec3 p = a.curve().point(t);
             double s = b.curve().project(p, b.range());
@@ -121,20 +126,34 @@ final class Arrangement {
         }
     }
 
+    private static boolean closes(Curve c, Interval range) {
+        return c.period() > 0 && range.length() > c.period() - 1e-9;
+    }
+
     private void stretches(Strand s) {
         double step = tol.linear() / s.curve().derivative(s.range().lo()).length();
-        List<Double> cuts = new ArrayList<>();
+        boolean closed = closes(s.curve(), s.range());
+        double period = s.curve().period();
+        TreeSet<Double> sorted = new TreeSet<>();
         for (double t : s.cuts()) {
+            sorted.add(closed ? t - period * Math.floor((t - s.range().lo()) / period) : t);
+        }
+        List<Double> cuts = new ArrayList<>();
+        for (double t : sorted) {
             if (cuts.isEmpty() || t - cuts.get(cuts.size() - 1) > 2 * step) {
                 cuts.add(t);
             }
         }
-        cuts.set(cuts.size() - 1, s.range().hi());
-        if (s.curve().period() > 0
-                && s.range().length() > s.curve().period() - 1e-9
-                && cuts.size() > 2) { // a full circle that others cut needs no node of its own
-            cuts.remove(0);
-            cuts.set(cuts.size() - 1, cuts.get(0) + s.curve().period());
+        if (!closed) {
+            cuts.set(cuts.size() - 1, s.range().hi());
+        } else if (cuts.isEmpty()) {
+            cuts.add(s.range().lo());
+            cuts.add(s.range().lo() + period);
+        } else {
+            if (cuts.size() > 1 && cuts.get(0) + period - cuts.get(cuts.size() - 1) <= 2 * step) {
+                cuts.remove(cuts.size() - 1);
+            }
+            cuts.add(cuts.get(0) + period);
         }
         for (int i = 0; i + 1 < cuts.size(); i++) {
             Interval r = new Interval(cuts.get(i), cuts.get(i + 1));

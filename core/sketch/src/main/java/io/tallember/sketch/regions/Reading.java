@@ -5,7 +5,19 @@ import java.util.List;
 /**
  * What a sketch encloses and what keeps it from closing.
  *
+ * @param lines what bounds no region
  * @param openEnds ids of end points where an outline stops
  * @param doubled curves that lie on one another
+ * @param hidden curves that lie on others all along
+ * @param stubs short ends that stick out
+ * @param crossed where an outline crosses itself
  */
-public record Reading(List<Region> regions, List<Gap> gaps, List<String> openEnds, List<Doubled> doubled) {}
+public record Reading(
+        List<Region> regions,
+        List<OpenLine> lines,
+        List<Gap> gaps,
+        List<String> openEnds,
+        List<Doubled> doubled,
+        List<String> hidden,
+        List<Stub> stubs,
+        List<Crossed> crossed) {}

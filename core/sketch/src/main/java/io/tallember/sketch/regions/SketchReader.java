@@ -1,6 +1,8 @@
 package io.tallember.sketch.regions;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.GaussLegendre;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
@@ -19,6 +21,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Finds the regions of a sketch: dangling stretches are pruned, half-edges walked with the region on the left, loops nested.
@@ -27,6 +30,8 @@ import java.util.Set;
 public final class SketchReader {
     /** Ends further apart than this share of the sketch's size are two open ends, not a gap. */
     private static final double GAP_SHARE = 0.08;
+
+    private static final GaussLegendre GAUSS = new GaussLegendre(12);
 
     /** How many directions are tried for a ray that meets no corner. */
     private static final int RAYS = 40;
@@ -52,7 +57,22 @@ public final class SketchReader {
             loops = r.walk();
         }
         List<String> ends = r.endPoints(dead);
-        return new Reading(r.nest(loops), r.gaps(ends), ends, List.copyOf(r.graph.doubled));
+        double size = r.size();
+        Faults faults = new Faults(sketch, r.graph, r.live, size);
+        List<Gap> gaps = r.gaps(ends, size);
+        List<Vec3> apart = gaps.stream()
+                .flatMap(g -> Stream.of(g.first(), g.second()))
+                .map(p -> new Vec3(sketch.point(p).x(), sketch.point(p).y(), 0))
+                .toList();
+        return new Reading(
+                r.nest(loops),
+                r.openLines(),
+                gaps,
+                ends,
+                List.copyOf(r.graph.doubled),
+                faults.hidden(),
+                faults.stubs(apart),
+                faults.crossed());
     }
 
     /** Takes off stretches with a free end, again and again; returns the nodes where outlines stopped at first. */
@@ -130,6 +150,48 @@ public final class SketchReader {
         return dropped;
     }
 
+    /** What bounds no region, as long as it can be followed: on along one curve at crossings, else where just two ends meet. */
+    private List<OpenLine> openLines() {
+        Map<Integer, List<Half>> leaving = new HashMap<>();
+        for (Half h : graph.halves) {
+            if (!live.contains(h)) {
+                leaving.computeIfAbsent(h.from, k -> new ArrayList<>()).add(h);
+            }
+        }
+        Set<Half> done = new HashSet<>();
+        List<OpenLine> out = new ArrayList<>();
+        for (Half h : graph.halves) {
+            if (live.contains(h) || done.contains(h)) {
+                continue;
+            }
+            List<Half> line = new ArrayList<>();
+            Half first = h;
+            for (Half back = after(h.twin, leaving); back != null && back.twin != h; back = after(back, leaving)) {
+                first = back.twin;
+                if (line.size() > graph.halves.size()) {
+                    break;
+                }
+            }
+            for (Half at = first; at != null && done.add(at); at = after(at, leaving)) {
+                done.add(at.twin);
+                line.add(at);
+            }
+            out.add(new OpenLine(runs(line, 0)));
+        }
+        return out;
+    }
+
+    /** The stretch with which an open line goes on after another, or null at its end. */
+    private static Half after(Half h, Map<Integer, List<Half>> leaving) {
+        List<Half> round = leaving.getOrDefault(h.to, List.of());
+        for (Half g : round) {
+            if (g != h.twin && g.source.equals(h.source) && g.forward == h.forward) {
+                return g;
+            }
+        }
+        return round.size() == 2 ? round.get(round.get(0) == h.twin ? 1 : 0) : null;
+    }
+
     private List<Region> nest(List<List<Half>> loops) {
         List<List<Profile.Edge>> outers = new ArrayList<>();
         List<List<Profile.Edge>> inners = new ArrayList<>();
@@ -183,6 +245,12 @@ public final class SketchReader {
             Interval whole = new Interval(h.range.lo(), h.range.lo() + h.curve.period());
             return List.of(new Profile.Edge(h.curve, whole, h.forward, h.source));
         }
+        return runs(loop, first);
+    }
+
+    /** Stretches from one on, neighbours of one curve as one. */
+    private static List<Profile.Edge> runs(List<Half> loop, int first) {
+        int n = loop.size();
         List<Profile.Edge> out = new ArrayList<>();
         for (int i = 0; i < n; i++) {
             Half h = loop.get((first + i) % n);
@@ -209,6 +277,10 @@ public final class SketchReader {
         for (Profile.Edge e : loop) {
             Vec3 a = e.start();
             Vec3 b = e.end();
+            if (!(e.curve() instanceof Line) && !(e.curve() instanceof Circle)) {
+                twice += swept(e);
+                continue;
+            }
             twice += a.x() * b.y() - a.y() * b.x();
             if (!(e.curve() instanceof Line)) {
                 double turn = e.range().length();
@@ -217,6 +289,21 @@ public final class SketchReader {
             }
         }
         return twice / 2;
+    }
+
+    /** Twice the area that the ray from the origin sweeps along an ellipse or spline, by Gauss points between its breaks. */
+    private static double swept(Profile.Edge e) {
+        double[] breaks = e.curve().breaks(e.range());
+        double sum = 0;
+        for (int i = 0; i + 1 < breaks.length; i++) {
+            for (int k = 0; k < GAUSS.size(); k++) {
+                double t = GAUSS.node(k, breaks[i], breaks[i + 1]);
+                Vec3 p = e.curve().point(t);
+                Vec3 d = e.curve().derivative(t);
+                sum += GAUSS.weight(k, breaks[i], breaks[i + 1]) * (p.x() * d.y() - p.y() * d.x());
+            }
+        }
+        return e.forward() ? sum : -sum;
     }
 
     /** Whether a point that isn't on the loop lies inside, by counting crossings of a ray that meets no corner. */
@@ -296,11 +383,15 @@ public final class SketchReader {
         return ids;
     }
 
-    private List<Gap> gaps(List<String> ends) {
+    private double size() {
         double size = 0;
         for (int i = 0; i < graph.nodeCount(); i++) {
             size = Math.max(size, graph.node(i).distance(graph.node(0)));
         }
+        return size;
+    }
+
+    private List<Gap> gaps(List<String> ends, double size) {
         List<Gap> out = new ArrayList<>();
         for (int i = 0; i < ends.size(); i++) {
             for (int j = i + 1; j < ends.size(); j++) {

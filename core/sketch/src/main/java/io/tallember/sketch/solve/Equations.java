@@ -4,10 +4,12 @@ import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Entity;
+import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import java.util.ArrayList;
@@ -24,6 +26,7 @@ final class Equations {
     private final Scalars scalars;
     private final List<Equation> equations = new ArrayList<>();
     private final Set<String> idle = new LinkedHashSet<>();
+    private final FreeEquations free = new FreeEquations(this);
 
     Equations(Sketch sketch) {
         this.sketch = sketch;
@@ -35,6 +38,8 @@ final class Equations {
             if (c instanceof SketchArc a) {
                 onCircle("", a.start(), a);
                 onCircle("", a.end(), a);
+            } else if (c instanceof SketchEllipse e) {
+                free.nature(e);
             }
         }
         driving.forEach(this::write);
@@ -72,6 +77,8 @@ final class Equations {
             SketchPoint p = sketch.point(on.get(0));
             hold(c, scalars.x(p.id()), p.x());
             hold(c, scalars.y(p.id()), p.y());
+        } else if (k == Kind.OFFSET) {
+            new OffsetEquations(this, c).merge();
         } else if (k == Kind.RADIUS || k == Kind.DIAMETER) {
             hold(c, scalars.r(on.get(0)), k == Kind.RADIUS ? c.value() : c.value() / 2);
         }
@@ -108,6 +115,8 @@ final class Equations {
         if (k == Kind.ON_CURVE) {
             if (find(on.get(1)) instanceof SketchLine l) {
                 putSide(c.id(), on.get(0), l, 0);
+            } else if (find(on.get(1)) instanceof FreeCurve f) {
+                free.on(c.id(), on.get(0), f);
             } else {
                 onCircle(c.id(), on.get(0), round(on.get(1)));
             }
@@ -154,6 +163,12 @@ final class Equations {
             SketchLine l = line(on.get(0));
             putSide(c.id(), line(on.get(1)).start(), l, 0);
             putSide(c.id(), line(on.get(1)).end(), l, 0);
+        } else if (k == Kind.SMOOTH) {
+            free.smooth(c, (SketchCurve) find(on.get(0)), (SketchCurve) find(on.get(1)));
+        } else if (k == Kind.OFFSET) {
+            new OffsetEquations(this, c).write();
+        } else if (k == Kind.ARC_LENGTH) {
+            arcLength(c, (SketchArc) find(on.get(0)));
         } else if (k == Kind.HORIZONTAL_DISTANCE) {
             along(c, scalars.x(first(c)), scalars.x(second(c)));
         } else if (k == Kind.VERTICAL_DISTANCE) {
@@ -165,6 +180,22 @@ final class Equations {
 
     private static Jet middle(Jet[] v) {
         return v[0].minus(v[1].plus(v[2]).times(0.5));
+    }
+
+    /** Radius times the turn from start to end, counter-clockwise. */
+    private void arcLength(Constraint c, SketchArc a) {
+        put(
+                c.id(),
+                v -> {
+                    Jet ux = v[2].minus(v[0]);
+                    Jet uy = v[3].minus(v[1]);
+                    Jet wx = v[4].minus(v[0]);
+                    Jet wy = v[5].minus(v[1]);
+                    Jet turn = Jet.angle(Jet.cross(ux, uy, wx, wy), Jet.dot(ux, uy, wx, wy));
+                    Jet round = turn.v > 0 ? turn : turn.minus(-2 * Math.PI);
+                    return round.times(v[6]).minus(c.value());
+                },
+                join(xy(a.centre(), a.start(), a.end()), new int[] {scalars.r(a.id())}));
     }
 
     private void along(Constraint c, int a, int b) {
@@ -235,7 +266,9 @@ final class Equations {
     private void tangent(Constraint c) {
         SketchCurve a = (SketchCurve) find(c.on().get(0));
         SketchCurve b = (SketchCurve) find(c.on().get(1));
-        if (a instanceof SketchLine l) {
+        if (a instanceof FreeCurve || b instanceof FreeCurve) {
+            free.tangent(c, a, b);
+        } else if (a instanceof SketchLine l) {
             tangentLine(c, l, (Round) b);
         } else if (b instanceof SketchLine l) {
             tangentLine(c, l, (Round) a);
@@ -295,7 +328,7 @@ final class Equations {
     }
 
     /** An end point that lies on both curves by what is already said, or null. */
-    private String sharedEnd(SketchCurve a, SketchCurve b) {
+    String sharedEnd(SketchCurve a, SketchCurve b) {
         for (String p : endsOf(a)) {
             if (liesOn(p, b)) {
                 return p;
@@ -317,7 +350,7 @@ final class Equations {
                                 && together(k.on().get(0), p));
     }
 
-    private boolean together(String p, String q) {
+    boolean together(String p, String q) {
         return scalars.root(scalars.x(p)) == scalars.root(scalars.x(q))
                 && scalars.root(scalars.y(p)) == scalars.root(scalars.y(q));
     }
@@ -326,7 +359,9 @@ final class Equations {
         if (c instanceof SketchLine l) {
             return l.points();
         }
-        return c instanceof SketchArc a ? List.of(a.start(), a.end()) : List.of();
+        return c instanceof SketchArc a
+                ? List.of(a.start(), a.end())
+                : c instanceof FreeCurve f ? f.ends() : List.of();
     }
 
     private void onCircle(String source, String p, Round r) {
@@ -341,17 +376,17 @@ final class Equations {
     }
 
     /** Signed distance of (px, py) from the line through inputs 0 to 3. */
-    private static Jet offset(Jet px, Jet py, Jet[] v) {
+    static Jet offset(Jet px, Jet py, Jet[] v) {
         Jet dx = v[2].minus(v[0]);
         Jet dy = v[3].minus(v[1]);
         return Jet.cross(dx, dy, px.minus(v[0]), py.minus(v[1])).over(Jet.length(dx, dy));
     }
 
-    private double side(Vec2 p, SketchLine l) {
+    double side(Vec2 p, SketchLine l) {
         return direction(l).cross(p.minus(at(l.start())));
     }
 
-    private void put(String source, Equation.Residual f, int... on) {
+    void put(String source, Equation.Residual f, int... on) {
         int[] roots = new int[on.length];
         for (int i = 0; i < on.length; i++) {
             roots[i] = scalars.root(on[i]);
@@ -359,7 +394,7 @@ final class Equations {
         equations.add(new Equation(source, roots, f));
     }
 
-    private int[] xy(String... points) {
+    int[] xy(String... points) {
         int[] out = new int[2 * points.length];
         for (int i = 0; i < points.length; i++) {
             out[2 * i] = scalars.x(points[i]);
@@ -372,13 +407,13 @@ final class Equations {
         return xy(a.start(), a.end(), b.start(), b.end());
     }
 
-    private static int[] join(int[]... parts) {
+    static int[] join(int[]... parts) {
         return java.util.Arrays.stream(parts)
                 .flatMapToInt(java.util.Arrays::stream)
                 .toArray();
     }
 
-    private Entity find(String id) {
+    Entity find(String id) {
         return sketch.find(id).orElseThrow();
     }
 
@@ -398,7 +433,7 @@ final class Equations {
         return find(c.on().get(0)) instanceof SketchLine l ? l.end() : c.on().get(1);
     }
 
-    private Vec2 at(String p) {
+    Vec2 at(String p) {
         return sketch.point(p).at();
     }
 
@@ -408,5 +443,14 @@ final class Equations {
 
     private Vec2 direction(SketchLine l) {
         return at(l.end()).minus(at(l.start()));
+    }
+
+    double radius(Round r) {
+        return sketch.radius(r);
+    }
+
+    /** Something that can't hold as the sketch is: it will be found among what fights. */
+    void never(String source) {
+        put(source, v -> new Jet(1, new double[0]));
     }
 }

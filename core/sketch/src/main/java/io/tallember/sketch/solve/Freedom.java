@@ -37,6 +37,12 @@ final class Freedom {
             loose.add(g.unknowns[c]);
         }
         best.idle.forEach(row -> redundant.add(g.equations.get(row).source()));
+        // a constraint of which one residual says something is needed
+        for (int row = 0; row < g.equations.size(); row++) {
+            if (!best.idle.contains(row)) {
+                redundant.remove(g.equations.get(row).source());
+            }
+        }
         redundant.remove("");
     }
 
@@ -61,7 +67,7 @@ final class Freedom {
         private final List<Map<Integer, Double>> rows = new ArrayList<>();
         private final List<Integer> pivots = new ArrayList<>();
         private final int[] rowOfPivot;
-        final List<Integer> idle = new ArrayList<>();
+        final Set<Integer> idle = new LinkedHashSet<>();
 
         Echelon(int[][] columns, double[][] jacobian, int unknowns) {
             this.unknowns = unknowns;

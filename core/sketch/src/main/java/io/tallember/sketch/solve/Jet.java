@@ -1,10 +1,12 @@
 package io.tallember.sketch.solve;
 
+import io.tallember.sketch.Arithmetic;
+
 /**
  * A number with its exact first derivatives by the inputs of one equation (forward differentiation; A. Griewank, Evaluating
  * Derivatives, 2000).
  */
-final class Jet {
+final class Jet implements Arithmetic<Jet> {
     final double v;
     final double[] d;
 
@@ -32,28 +34,50 @@ final class Jet {
         return new Jet(value, r);
     }
 
-    Jet plus(Jet o) {
+    @Override
+    public Jet plus(Jet o) {
         return combine(1, o, 1, v + o.v);
     }
 
-    Jet minus(Jet o) {
+    @Override
+    public Jet minus(Jet o) {
         return combine(1, o, -1, v - o.v);
     }
 
-    Jet times(Jet o) {
+    @Override
+    public Jet times(Jet o) {
         return combine(o.v, o, v, v * o.v);
     }
 
-    Jet over(Jet o) {
+    @Override
+    public Jet over(Jet o) {
         return combine(1 / o.v, o, -v / (o.v * o.v), v / o.v);
     }
 
-    Jet times(double s) {
+    @Override
+    public Jet times(double s) {
         return combine(s, this, 0, v * s);
     }
 
     Jet minus(double s) {
         return new Jet(v - s, d);
+    }
+
+    @Override
+    public Jet root() {
+        double r = Math.sqrt(v);
+        return combine(r < 1e-12 ? 0 : 0.5 / r, this, 0, r);
+    }
+
+    @Override
+    public double value() {
+        return v;
+    }
+
+    /** The angle of a vector, -pi to pi. */
+    static Jet angle(Jet y, Jet x) {
+        double l2 = x.v * x.v + y.v * y.v + 1e-300;
+        return y.combine(x.v / l2, x, -y.v / l2, Math.atan2(y.v, x.v));
     }
 
     /** Length of a vector; its derivative at zero length is taken as zero. */

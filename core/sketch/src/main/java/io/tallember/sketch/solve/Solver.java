@@ -3,6 +3,7 @@ package io.tallember.sketch.solve;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
+import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
@@ -10,6 +11,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
+import io.tallember.sketch.SketchText;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -141,6 +143,8 @@ public final class Solver {
             places.put(id, to);
         } else if (e instanceof SketchLine l) {
             l.points().forEach(p -> places.put(p, sketch.point(p).at().plus(1, by)));
+        } else if (e instanceof FreeCurve || e instanceof SketchText) {
+            e.points().forEach(p -> places.put(p, sketch.point(p).at().plus(1, by)));
         } else if (e instanceof SketchCircle c) {
             radii.put(id, Math.max(1e-3, sketch.point(c.centre()).at().distance(to)));
         } else if (e instanceof SketchArc a) {

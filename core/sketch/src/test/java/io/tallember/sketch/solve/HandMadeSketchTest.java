@@ -17,7 +17,7 @@ import org.junit.jupiter.api.TestFactory;
 
 /** Sketches as designers draw them, with the freedoms that a person counts. */
 class HandMadeSketchTest {
-    private record Case(Sketch sketch, int freedoms) {}
+    record Case(Sketch sketch, int freedoms) {}
 
     private static Map<String, Case> cases() {
         Map<String, Case> c = new LinkedHashMap<>();
@@ -200,7 +200,10 @@ class HandMadeSketchTest {
 
     @TestFactory
     Stream<DynamicTest> solveAndCountAsAPersonDoes() {
-        return cases().entrySet().stream()
+        Map<String, Case> all = cases();
+        all.putAll(ScenarioSketches.all());
+        assertThat(all).hasSizeGreaterThanOrEqualTo(60);
+        return all.entrySet().stream()
                 .map(e -> DynamicTest.dynamicTest(e.getKey(), () -> {
                     Sketch s = Solver.solve(e.getValue().sketch()).orElseThrow();
                     for (Constraint k : s.constraints()) {

@@ -10,6 +10,7 @@ import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Draw;
 import io.tallember.sketch.Sketch;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
@@ -189,19 +190,47 @@ class SolverTest {
             d.size("d1", Kind.DISTANCE, 3, "a", "c").size("d2", Kind.DISTANCE, 3, "n", "l");
             d.size("d3", Kind.DISTANCE, 4, "l", "q").size("d4", Kind.HORIZONTAL_DISTANCE, 3, "a", "m");
             d.size("d5", Kind.ANGLE, 1, "l", "q").size("d6", Kind.VERTICAL_DISTANCE, 2, "q");
-            Equations eqs = new Equations(d.sketch());
-            double[] values = eqs.scalars().values();
-            for (Equation e : eqs.all()) {
-                Jet at = e.at(values);
-                for (int i = 0; i < e.scalars().length; i++) {
-                    double h = 1e-5;
-                    int slot = i;
-                    double up = shifted(e, values, slot, h);
-                    double down = shifted(e, values, slot, -h);
-                    assertThat(at.d[i])
-                            .as("seed %d, %s, input %d", seed, e.source(), i)
-                            .isCloseTo((up - down) / (2 * h), within(1e-5 * (1 + Math.abs(at.d[i]))));
-                }
+            check(seed, d.sketch());
+        }
+    }
+
+    /** The same for what holds on ellipses and splines, and for offsets. */
+    @Test
+    void derivativesOfFreeCurvesAndOffsetsAreTrue() {
+        for (int seed = 0; seed < 40; seed++) {
+            Random r = new Random(1000 + seed);
+            Draw d = new Draw();
+            double[][] at = {
+                {0, 0}, {20, 3}, {-2, 9}, {11, 25}, {30, 30}, {41, 18}, {58, 27}, {22, 32}, {60, 40}, {70, 10}, {75, 31}, {35, 33}
+            };
+            String[] names = "m a b s e f g h q u w v".split(" ");
+            for (int i = 0; i < at.length; i++) {
+                d.point(names[i], at[i][0] + 3 * r.nextDouble(), at[i][1] + 3 * r.nextDouble());
+            }
+            d.ellipse("o", "m", "a", "b").ellipse("arc", "m", "a", "b", "a", "b");
+            d.spline("free", List.of("s", "e", "f", "g"), "h", "").spline("next", "g", "u", "w");
+            d.line("l", "q", "g").circle("k", "q", 7 + r.nextDouble()).arc("x", "u", "g", "w");
+            d.point("q2", 61, 44).point("g2", 59, 30).line("l2", "q2", "g2");
+            d.hold(Kind.ON_CURVE, "s", "o").hold(Kind.ON_CURVE, "v", "free").hold(Kind.TANGENT, "l", "free");
+            d.hold(Kind.TANGENT, "free", "next").hold(Kind.SMOOTH, "free", "next").hold(Kind.SMOOTH, "next", "x");
+            d.hold(Kind.TANGENT, "l", "o").hold(Kind.TANGENT, "k", "free").hold(Kind.TANGENT, "x", "free");
+            d.size("len", Kind.ARC_LENGTH, 12, "x").size("off", Kind.OFFSET, 3, "l", "l2");
+            check(seed, d.sketch());
+        }
+    }
+
+    private static void check(int seed, Sketch s) {
+        Equations eqs = new Equations(s);
+        double[] values = eqs.scalars().values();
+        for (Equation e : eqs.all()) {
+            Jet at = e.at(values);
+            for (int i = 0; i < e.scalars().length; i++) {
+                double h = 1e-5;
+                double up = shifted(e, values, i, h);
+                double down = shifted(e, values, i, -h);
+                assertThat(at.d[i])
+                        .as("seed %d, %s, input %d", seed, e.source(), i)
+                        .isCloseTo((up - down) / (2 * h), within(1e-5 * (1 + Math.abs(at.d[i]))));
             }
         }
     }

@@ -11,6 +11,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.fuse.Classifier;
 import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.local.Rounding;
 import io.tallember.solid.sweep.UpTo;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
@@ -36,6 +37,9 @@ public final class Blend {
     private final List<Body> cuts = new ArrayList<>();
     private final List<Body> fills = new ArrayList<>();
 
+    /** How many of the edges each face is beside. */
+    private final Map<Face, Integer> shared = new IdentityHashMap<>();
+
     private Blend(Body body, Size size, String step) {
         this.body = body;
         this.size = size;
@@ -55,20 +59,55 @@ public final class Blend {
         if (!(size.value() > TOL.linear()) || !(size.second() > TOL.linear()) || !Double.isFinite(size.value())) {
             throw new GeometryException(Reason.BAD_VALUE, "The size of a blend must be above zero.");
         }
-        Blend b = new Blend(body, size, step);
-        int n = 0;
-        for (Edge e : edges) {
-            EdgeTool t = new EdgeTool(body, e, "b" + ++n);
-            b.tools.put(e, t);
-            b.order.add(t);
+        List<Edge> sharp = edges.stream().filter(e -> !Kinds.smooth(body, e)).toList();
+        List<Edge> todo = sharp.isEmpty() ? edges : sharp;
+        Body now = body;
+        int named = 0;
+        while (true) {
+            // where inner and outer edges meet, the one that is alone of its kind goes first; the others run on round
+            // it then
+            List<Edge> first = Kinds.first(now, todo);
+            Body quick = size.bevel() ? null : quick(now, first, size, step, named);
+            if (quick != null && first.size() == todo.size()) {
+                return List.of(quick);
+            }
+            Blend b = new Blend(now, size, step);
+            for (Edge e : first) {
+                now.facesOf(e).forEach(f -> b.shared.merge(f, 1, Integer::sum));
+                EdgeTool t = new EdgeTool(now, e, "b" + ++named);
+                b.tools.put(e, t);
+                b.order.add(t);
+            }
+            List<Body> out = quick != null ? List.of(quick) : b.build();
+            if (first.size() == todo.size()) {
+                return out;
+            }
+            if (out.size() != 1) {
+                throw new GeometryException(
+                        Reason.UNSUPPORTED_INTERSECTION,
+                        "These edges would cut the body apart before all are blended; blend them in two steps.");
+            }
+            Body before = now;
+            now = out.get(0);
+            todo = Kinds.again(
+                    before, now, todo.stream().filter(e -> !first.contains(e)).toList(), step);
         }
-        return b.build();
+    }
+
+    /** By faces put in, or null where that doesn't do. */
+    private static Body quick(Body body, List<Edge> edges, Size size, String step, int named) {
+        Map<Edge, String> names = new java.util.LinkedHashMap<>();
+        int n = named;
+        for (Edge e : edges) {
+            names.put(e, "b" + ++n);
+        }
+        return Rounding.of(body, names, size.value(), step).orElse(null);
     }
 
     private List<Body> build() {
         Map<Vertex, BallCorner> corners = corners();
         for (EdgeTool t : order) {
-            Section.Outline o = t.outline(size);
+            Section.Outline o = t.outline(along(t));
             Body tool = t.edge.closed()
                     ? t.tool(o, 0, 0, step)
                     : trimmed(t, o, extension(t, o, true, corners), extension(t, o, false, corners));
@@ -84,6 +123,11 @@ public final class Blend {
             out = Fuse.unite(all, TOL);
         }
         return out;
+    }
+
+    /** The size with its first side on the face that more of the edges share. */
+    private Size along(EdgeTool t) {
+        return shared.getOrDefault(t.g, 0) > shared.getOrDefault(t.f, 0) ? size.exchanged() : size;
     }
 
     private List<EdgeTool> at(Vertex v) {
@@ -113,6 +157,9 @@ public final class Blend {
                     .distinct()
                     .toList();
             if (here.size() == 2) {
+                if (edgesAt(v).size() == 3) {
+                    mitre(v, here.get(0), here.get(1));
+                }
                 continue;
             }
             boolean flat = faces.stream().allMatch(f -> f.surface() instanceof Plane);
@@ -131,6 +178,28 @@ public final class Blend {
             (sign > 0 ? cuts : fills).add(ball.tool(step, "corner" + out.size()));
         }
         return out;
+    }
+
+    /**
+     * Two blends that meet round a corner whose third edge turns the other way: each stops at the other's wall, and beyond it they meet
+     * in a mitre, the part that both would have.
+     */
+    private void mitre(Vertex v, EdgeTool a, EdgeTool b) {
+        Edge third = edgesAt(v).stream()
+                .filter(e -> e != a.edge && e != b.edge)
+                .findFirst()
+                .orElseThrow();
+        if (Kinds.convex(body, third) == a.convex() || Kinds.smooth(body, third)) {
+            return;
+        }
+        List<Body> common = Fuse.intersect(List.of(longer(a, v)), List.of(longer(b, v)), TOL);
+        (a.convex() ? cuts : fills).addAll(common);
+    }
+
+    private Body longer(EdgeTool t, Vertex v) {
+        Section.Outline o = t.outline(along(t));
+        double by = 3 * o.setback();
+        return t.tool(o, t.edge.start() == v ? by : 0, t.edge.end() == v ? by : 0, step);
     }
 
     private static GeometryException corner(Vertex v, String what) {
@@ -159,6 +228,12 @@ public final class Blend {
         boolean joint = here.stream().anyMatch(k -> Chains.continues(t.edge, k.edge, v));
         if (joint) {
             return new End(0, null);
+        }
+        if (here.size() == 2) {
+            // each as far as the wall that the other runs along, carried on
+            EdgeTool other = here.get(here.get(0) == t ? 1 : 0);
+            Face wall = other.f == t.f || other.f == t.g ? other.g : other.f;
+            return wall == t.f || wall == t.g ? new End(3 * o.setback(), null) : new End(3 * o.setback(), wall);
         }
         if (here.size() > 1) {
             return new End(3 * o.setback(), null);

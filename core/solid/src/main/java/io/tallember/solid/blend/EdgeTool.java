@@ -162,8 +162,15 @@ final class EdgeTool {
         if (!(edge.curve() instanceof Circle c)) {
             return true;
         }
-        double r = c.radius() + o.centre().x();
-        return r > o.centre().distance(o.a()) + 10 * TOL.linear();
+        for (Profile.Edge e : o.edges()) {
+            for (int i = 0; i < LOOKS; i++) {
+                Vec3 p = e.curve().point(e.range().at(i / (LOOKS - 1.0)));
+                if (c.radius() + p.x() < 20 * TOL.linear()) {
+                    return false;
+                }
+            }
+        }
+        return true;
     }
 
     /** Whether the blend's touching lines lie on the faces, looked at along the edge. */

@@ -4,7 +4,8 @@ package io.tallember.solid.blend;
  * How large a blend is.
  *
  * @param bevel a flat cut; else a round
- * @param value a round's radius, or how far a bevel reaches along the first face, in mm
+ * @param value a round's radius, or how far a bevel reaches along the first face, in mm; the first is the one that most of the
+ *     edges share
  * @param second how far a bevel reaches along the other face, in mm
  */
 public record Size(boolean bevel, double value, double second) {
@@ -14,6 +15,20 @@ public record Size(boolean bevel, double value, double second) {
 
     public static Size bevel(double length) {
         return new Size(true, length, length);
+    }
+
+    /**
+     * A bevel that reaches unlike on the two sides.
+     *
+     * @param first along the face that most of the edges share, or along the first one where none is shared
+     */
+    public static Size bevel(double first, double second) {
+        return new Size(true, first, second);
+    }
+
+    /** The same with the sides exchanged. */
+    Size exchanged() {
+        return new Size(bevel, second, value);
     }
 
     Size times(double k) {

@@ -1,6 +1,7 @@
 package io.tallember.solid.fuse;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Curve;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -42,7 +43,7 @@ final class Meetings {
                 .grown(2 * tol.linear());
     }
 
-    /** Whether any of the surfaces asked about so far touch in a point or meet in branches that cross. */
+    /** Whether any of the surfaces asked about so far touch, or meet in branches that cross. */
     boolean touch() {
         return touch;
     }
@@ -51,10 +52,22 @@ final class Meetings {
         SurfaceSurface.Result r = ofPair.get(p);
         if (r == null) {
             r = meeting(p.a().surface(), p.b().surface(), common(p, tol));
-            touch |= !r.points().isEmpty();
+            touch |= !r.points().isEmpty() || along(p, r);
             ofPair.put(p, r);
         }
         return r;
+    }
+
+    /** Whether the surfaces touch along one of their curves. */
+    private static boolean along(FacePairs.Pair pair, SurfaceSurface.Result r) {
+        for (Curve c : r.curves()) {
+            Vec3 p = c.point(c.period() > 0 ? 0.37 * c.period() : 0);
+            Vec3 n = pair.a().surface().gradient(p);
+            if (n.cross(pair.b().surface().gradient(p)).length() < 1e-6) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Points where the two surfaces touch or branches of their meeting cross, that lie on both faces. */

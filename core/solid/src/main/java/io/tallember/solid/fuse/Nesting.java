@@ -1,6 +1,5 @@
 package io.tallember.solid.fuse;
 
-import io.tallember.geometry.Cone;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -19,7 +18,7 @@ import java.util.Map;
  * Sorts the closed loops on a surface, each with its region on the left, into regions.
  *
  * <p>On a plane: outer loops and holes, told apart by the sign of their area. On a cylinder or cone also pairs that wind round,
- * one above the other; the lowest on a cone may stand alone and holds the apex. On a ring pairs wind round either way, and where
+ * one above the other; where the surface has a tip the lowest may stand alone and holds it. On a ring pairs wind round either way, and where
  * none does the whole ring may be the outside. On a sphere no loop is outer or inner: there two loops bound one region when no
  * loop has them on different sides.
  */
@@ -192,7 +191,7 @@ final class Nesting {
         rising.sort(byHeight);
         falling.sort(byHeight);
         List<List<Walked>> out = new ArrayList<>();
-        if (surface instanceof Cone && falling.size() == rising.size() + 1) {
+        if (surface.tip() != null && falling.size() == rising.size() + 1) {
             out.add(new ArrayList<>(List.of(falling.remove(0))));
         }
         if (rising.size() != falling.size()) {

@@ -10,7 +10,9 @@ import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
@@ -88,8 +90,8 @@ final class FaceIntegral {
         } else if (f.surface().vPeriod() > 0) {
             addRing(f, f.surface(), ref, sum);
         } else {
-            double from = f.surface() instanceof Cone c
-                    ? c.apexHeight()
+            double from = f.surface().tip() != null
+                    ? f.surface().tipHeight()
                     : f.surface()
                             .vDomain()
                             .clamp(f.surface().project(f.bounds().centre()).y());
@@ -226,14 +228,14 @@ final class FaceIntegral {
 
     /** Where to cut a curve's range so that on each part the integrand is as good as a polynomial. */
     private double[] panels(Curve c, Interval range) {
-        double[] breaks = c.breaks(range);
+        double[] breaks = s instanceof NurbsSurface n ? acrossKnots(n, c, c.breaks(range)) : c.breaks(range);
         if (c instanceof Line) {
             return breaks;
         }
-        if (s instanceof Cone cone) {
+        if (s.tip() != null) {
             List<Double> out = new ArrayList<>(List.of(breaks[0]));
             for (int i = 0; i + 1 < breaks.length; i++) {
-                nearApex(c, cone.apex(), breaks[i], breaks[i + 1], 0, out);
+                nearTip(c, s.tip(), breaks[i], breaks[i + 1], 0, out);
             }
             return out.stream().mapToDouble(Double::doubleValue).toArray();
         }
@@ -248,13 +250,41 @@ final class FaceIntegral {
         return out;
     }
 
-    /** Parts no longer than half their distance from the apex, where the radius has its root. */
-    private static void nearApex(Curve c, Vec3 apex, double lo, double hi, int depth, List<Double> out) {
+    /** The breaks and where the curve passes from one of a spline surface's polynomial pieces into another. */
+    private static double[] acrossKnots(NurbsSurface n, Curve c, double[] breaks) {
+        List<Double> out = new ArrayList<>(List.of(breaks[0]));
+        for (int i = 0; i + 1 < breaks.length; i++) {
+            double lo = breaks[i];
+            long far = n.piece(n.project(c.point(breaks[i + 1] - 1e-9 * (breaks[i + 1] - lo))));
+            for (int k = 0; k < 4 && n.piece(n.project(c.point(lo + 1e-9 * (breaks[i + 1] - lo)))) != far; k++) {
+                long near = n.piece(n.project(c.point(lo + 1e-9 * (breaks[i + 1] - lo))));
+                double a = lo;
+                double b = breaks[i + 1];
+                for (int step = 0; step < 40; step++) {
+                    double mid = 0.5 * (a + b);
+                    if (n.piece(n.project(c.point(mid))) == near) {
+                        a = mid;
+                    } else {
+                        b = mid;
+                    }
+                }
+                lo = b;
+                if (b - out.get(out.size() - 1) > 1e-8 * (breaks[i + 1] - breaks[i])) {
+                    out.add(b);
+                }
+            }
+            out.add(breaks[i + 1]);
+        }
+        return out.stream().mapToDouble(Double::doubleValue).toArray();
+    }
+
+    /** Parts no longer than half their distance from the tip, where the radius has its root. */
+    private static void nearTip(Curve c, Vec3 tip, double lo, double hi, int depth, List<Double> out) {
         double mid = 0.5 * (lo + hi);
         double length = c.point(lo).distance(c.point(mid)) + c.point(mid).distance(c.point(hi));
-        if (depth < 30 && length > Math.max(1e-7, 0.5 * c.point(mid).distance(apex))) {
-            nearApex(c, apex, lo, mid, depth + 1, out);
-            nearApex(c, apex, mid, hi, depth + 1, out);
+        if (depth < 30 && length > Math.max(1e-7, 0.5 * c.point(mid).distance(tip))) {
+            nearTip(c, tip, lo, mid, depth + 1, out);
+            nearTip(c, tip, mid, hi, depth + 1, out);
         } else {
             out.add(hi);
         }
@@ -262,13 +292,20 @@ final class FaceIntegral {
 
     /** Adds w times the integrals across, from one parameter to another. */
     private void column(double at, double from, double to, double w) {
+        if (s instanceof Sphere ball) {
+            meridian(ball, at, from, to, w);
+            return;
+        }
         boolean ruled = s instanceof Plane || s instanceof Cylinder || s instanceof Cone || s instanceof Extrusion;
-        if (!ruled && !s.canonical() && !turn.exchanged()) {
-            double[] parts = s.vBreaks(new Interval(Math.min(from, to), Math.max(from, to)));
+        if (!ruled && !s.canonical() && !(turn.exchanged() && s instanceof Revolution)) {
+            Interval way = new Interval(Math.min(from, to), Math.max(from, to));
+            double[] parts = turn.exchanged() ? s.uBreaks(way) : s.vBreaks(way);
             double sign = to < from ? -w : w;
             for (int k = 0; k + 1 < parts.length; k++) {
                 for (int j = 0; j < ALONG.size(); j++) {
-                    place(at, ALONG.node(j, parts[k], parts[k + 1]), sign * ALONG.weight(j, parts[k], parts[k + 1]));
+                    double x = ALONG.node(j, parts[k], parts[k + 1]);
+                    double weight = sign * ALONG.weight(j, parts[k], parts[k + 1]);
+                    place(turn.exchanged() ? x : at, turn.exchanged() ? at : x, weight);
                 }
             }
             return;
@@ -283,6 +320,58 @@ final class FaceIntegral {
                 place(turn.exchanged() ? x : at, turn.exchanged() ? at : x, w * nodes.weight(j, lo, hi));
             }
         }
+    }
+
+    /** The same along a sphere's meridian, by the antiderivatives of powers of sine and cosine. */
+    private void meridian(Sphere ball, double u, double from, double to, double w) {
+        double[] p = powers(to);
+        double[] low = powers(from);
+        for (int i = 0; i < p.length; i++) {
+            p[i] -= low[i];
+        }
+        double r = ball.radius();
+        double a = r * r * (face.sense() ? w : -w);
+        Vec3 level = ball.frame()
+                .x()
+                .times(Math.cos(u))
+                .plus(Math.sin(u), ball.frame().y());
+        Vec3 up = ball.frame().z();
+        Vec3 c = ball.centre().minus(ref);
+        sum[0] += a / 3 * (c.dot(level) * p[1] + c.dot(up) * p[2] + r * p[0]);
+        sum[1] += w * r * r * p[0];
+        double[] e = {level.x(), level.y(), level.z()};
+        double[] z = {up.x(), up.y(), up.z()};
+        double[] o = {c.x(), c.y(), c.z()};
+        for (int k = 0; k < 3; k++) {
+            double n1 = e[k] * p[1] + z[k] * p[2];
+            double n2 = e[k] * e[k] * p[3] + 2 * e[k] * z[k] * p[4] + z[k] * z[k] * p[5];
+            double n3 = e[k] * e[k] * e[k] * p[6]
+                    + 3 * e[k] * e[k] * z[k] * p[7]
+                    + 3 * e[k] * z[k] * z[k] * p[8]
+                    + z[k] * z[k] * z[k] * p[9];
+            sum[2 + k] += 0.5 * a * (o[k] * o[k] * n1 + 2 * o[k] * r * n2 + r * r * n3);
+            sum[5 + k] += a * (o[k] * n1 + r * n2);
+            sum[8 + k] += a * n1;
+        }
+    }
+
+    /** Antiderivatives at v of c, c², cs, c³, c²s, cs², c⁴, c³s, c²s² and cs³, for the cosine c and sine s of v. */
+    private static double[] powers(double v) {
+        double s = Math.sin(v);
+        double c = Math.cos(v);
+        double four = Math.sin(4 * v) / 32;
+        return new double[] {
+            s,
+            0.5 * (v + s * c),
+            0.5 * s * s,
+            s - s * s * s / 3,
+            -c * c * c / 3,
+            s * s * s / 3,
+            0.375 * v + 0.5 * s * c + four,
+            -0.25 * c * c * c * c,
+            0.125 * v - four,
+            0.25 * s * s * s * s
+        };
     }
 
     /** Adds w times the integrands at one place. */

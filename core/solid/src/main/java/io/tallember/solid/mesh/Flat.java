@@ -1,6 +1,10 @@
 package io.tallember.solid.mesh;
 
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.solid.Face;
+import io.tallember.solid.Region;
 import java.util.List;
 
 /** A face laid out in the plane for triangulating, all of size about one. */
@@ -10,6 +14,11 @@ interface Flat {
     /** The period of x, or zero. */
     default double period() {
         return 0;
+    }
+
+    /** The surface's parameters of a point that the net made, or null for others: finding them again would take long. */
+    default Vec2 known(Vec3 p) {
+        return null;
     }
 
     /** Points of the surface, some of them inside the face, for faces that bend both ways. */
@@ -32,7 +41,13 @@ interface Flat {
         return List.of();
     }
 
-    /** Whether a point is the tip of a cone, where all of x is one point. */
+    /** Whether the surface's tip lies inside the face, away from its edges. */
+    static boolean holdsTip(Face face) {
+        Vec3 tip = face.surface().tip();
+        return tip != null && face.region().locate(tip, Tolerance.DEFAULT) == Region.Place.INSIDE;
+    }
+
+    /** Whether a point is the tip of the surface, where all of x is one point. */
     default boolean isTip(Vec3 p) {
         return false;
     }

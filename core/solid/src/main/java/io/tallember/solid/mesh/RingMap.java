@@ -1,9 +1,5 @@
 package io.tallember.solid.mesh;
 
-import io.tallember.geometry.Box3;
-import io.tallember.geometry.Curve;
-import io.tallember.geometry.Interval;
-import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec2;
@@ -12,7 +8,9 @@ import io.tallember.solid.Face;
 import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * A face of a ring or of another surface closed both ways. Where two loops wind round it, they become the inner and outer circle of a flat annulus; a whole ring, with or
@@ -29,6 +27,8 @@ final class RingMap implements Flat {
     private final double stepV;
     private final RingTurn turn;
 
+    private final double spacing;
+    private final Map<Vec3, Vec2> known = new IdentityHashMap<>();
     private final boolean annulus;
     private final boolean cut;
     /** Middle of the parameters covered; those of a point are taken within half a turn of it. */
@@ -41,29 +41,20 @@ final class RingMap implements Flat {
         this.surface = surface;
         // triangles between a net and the boundary may be as long as two of its meshes
         double finer = face.loops().isEmpty() ? FINER : 2;
-        double steep;
-        double outermost;
         if (surface instanceof Torus t) {
             major = t.major();
             minor = t.minor();
-            steep = minor;
-            outermost = major + minor;
+            stepU = quality.step(major + minor) / finer;
+            stepV = quality.step(minor) / finer;
+            spacing = Math.min(stepU * (major - minor), stepV * minor);
         } else {
-            Curve c = ((Revolution) surface).meridian();
-            Box3 m = c.bounds(new Interval(0, 2 * Math.PI));
-            major = m.centre().x();
-            double most = 0;
-            for (int i = 0; i < 96; i++) {
-                double v = 2 * Math.PI * i / 96;
-                double speed = c.derivative(v).length();
-                most = Math.max(most, speed * speed / c.bendNear(v));
-            }
-            steep = most;
-            outermost = m.max().x();
-            minor = Math.min(0.5 * (m.max().x() - m.min().x()), SheetMap.tightest(surface, face));
+            Bends bends = Bends.over(surface, new double[] {0, 2 * Math.PI, 0, 2 * Math.PI});
+            major = bends.meanU();
+            minor = bends.meanV();
+            stepU = bends.stepU(quality) / finer;
+            stepV = bends.stepV(quality) / finer;
+            spacing = Math.min(stepU * bends.leastU(), stepV * bends.leastV());
         }
-        this.stepU = quality.step(outermost) / finer;
-        this.stepV = quality.step(steep) / finer;
         List<UvLoop> loops =
                 face.loops().stream().map(l -> UvLoop.of(surface, l.coedges())).toList();
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
@@ -178,11 +169,11 @@ final class RingMap implements Flat {
     @Override
     public Corner corner(Vec3 p, int point) {
         if (!annulus) {
-            Vec2 q = UvLoop.near(surface.project(p), middle, 2 * Math.PI, 2 * Math.PI);
+            Vec2 q = UvLoop.near(parameters(p), middle, 2 * Math.PI, 2 * Math.PI);
             double scale = 1 / (major + minor);
             return new Corner((q.x() - middle.x()) * major * scale, (q.y() - middle.y()) * minor * scale, point);
         }
-        Vec2 q = UvLoop.near(turn.apply(surface.project(p)), middle, 0, 2 * Math.PI);
+        Vec2 q = UvLoop.near(turn.apply(parameters(p)), middle, 0, 2 * Math.PI);
         return polar(q.x(), q.y(), point);
     }
 
@@ -217,6 +208,16 @@ final class RingMap implements Flat {
     }
 
     @Override
+    public Vec2 known(Vec3 p) {
+        return known.get(p);
+    }
+
+    private Vec2 parameters(Vec3 p) {
+        Vec2 uv = known.get(p);
+        return uv == null ? surface.project(p) : uv;
+    }
+
+    @Override
     public List<Net> nets() {
         double stepAlong = turn.exchanged() ? stepV : stepU;
         double stepAcross = turn.exchanged() ? stepU : stepV;
@@ -228,6 +229,7 @@ final class RingMap implements Flat {
         for (int i = 0; i < acrosses.length; i++) {
             for (int k = 0; k < alongs.length; k++) {
                 net[i][k] = at(alongs[k], acrosses[i]);
+                known.put(net[i][k], turn.back(alongs[k], acrosses[i]));
             }
         }
         return List.of(new Net(net, annulus));
@@ -249,6 +251,6 @@ final class RingMap implements Flat {
 
     @Override
     public double spacing() {
-        return Math.min(stepU * (major - minor), stepV * minor);
+        return spacing;
     }
 }

@@ -5,6 +5,7 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
+import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
@@ -17,6 +18,7 @@ import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.UnaryOperator;
 
 /**
  * Triangles for a body's faces. Each edge becomes one polyline, used by both of its faces, so the mesh is watertight by
@@ -58,14 +60,14 @@ public final class Tessellator {
             int[] strip = Band.of(polygons.get(0));
             if (strip != null) {
                 orient(strip, points, face);
-                return assembled(face, points, strip);
+                return assembled(face, flat, points, strip);
             }
         }
         Rest rest = new Rest(polygons);
         fill(nets, flat, rest, points);
         int[] triangles = rest.triangulated();
         orient(triangles, points, face);
-        return assembled(face, points, triangles);
+        return assembled(face, flat, points, triangles);
     }
 
     /** The polygon with points of the surface along the cut that opens a face round an axis, the same ones on both its sides. */
@@ -115,7 +117,7 @@ public final class Tessellator {
         }
         double diagonal = nets.stream().mapToDouble(Net::diagonal).max().orElse(0);
         Rows rows = new Rows(rest.polygons());
-        Clearing near = new Clearing(points, 0.4 * flat.spacing());
+        Clearing near = new Clearing(boundary(rest.polygons(), points, 0.4 * flat.spacing()), 0.4 * flat.spacing());
         Clearing wide = new Clearing(boundary(rest.polygons(), points, 0.3 * diagonal), 0.95 * diagonal);
         for (Net net : nets) {
             Corner[][] corners = new Corner[net.points().length][];
@@ -181,12 +183,24 @@ public final class Tessellator {
         return new PlaneMap(face);
     }
 
+    private static FaceMesh assembled(Face face, Flat flat, List<Vec3> points, int[] triangles) {
+        Surface s = face.surface();
+        return assembled(points, triangles, p -> {
+            Vec2 uv = flat.known(p);
+            return uv == null ? face.outward(p) : s.normal(uv.x(), uv.y()).times(face.sense() ? 1 : -1);
+        });
+    }
+
     static FaceMesh assembled(Face face, List<Vec3> points, int[] triangles) {
+        return assembled(points, triangles, face::outward);
+    }
+
+    private static FaceMesh assembled(List<Vec3> points, int[] triangles, UnaryOperator<Vec3> outward) {
         double[] positions = new double[3 * points.size()];
         double[] normals = new double[3 * points.size()];
         for (int i = 0; i < points.size(); i++) {
             put(positions, i, points.get(i));
-            put(normals, i, face.outward(points.get(i)));
+            put(normals, i, outward.apply(points.get(i)));
         }
         return new FaceMesh(positions, normals, triangles);
     }
@@ -234,19 +248,20 @@ public final class Tessellator {
     /** All triangles run one way round in the flattened face; the largest tells whether that is the face's way. */
     static void orient(int[] t, List<Vec3> points, Face face) {
         double most = 0;
-        double sign = 1;
+        Vec3 largest = Vec3.ZERO;
+        Vec3 at = Vec3.ZERO;
         for (int i = 0; i < t.length; i += 3) {
             Vec3 a = points.get(t[i]);
             Vec3 b = points.get(t[i + 1]);
             Vec3 c = points.get(t[i + 2]);
             Vec3 n = b.minus(a).cross(c.minus(a));
-            double along = n.dot(face.outward(a.plus(b).plus(c).times(1.0 / 3)));
-            if (Math.abs(along) > most) {
-                most = Math.abs(along);
-                sign = along;
+            if (n.dot(n) > most) {
+                most = n.dot(n);
+                largest = n;
+                at = a.plus(b).plus(c).times(1.0 / 3);
             }
         }
-        if (sign < 0) {
+        if (most > 0 && largest.dot(face.outward(at)) < 0) {
             for (int i = 0; i < t.length; i += 3) {
                 int k = t[i + 1];
                 t[i + 1] = t[i + 2];

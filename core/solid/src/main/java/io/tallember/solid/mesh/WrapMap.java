@@ -4,11 +4,11 @@ import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Surface;
-import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
 import io.tallember.solid.Region;
 import java.util.List;
 
@@ -27,13 +27,14 @@ final class WrapMap implements Flat {
         for (Coedge e : face.coedges()) {
             height = Math.max(height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
         }
-        tipInside =
-                surface instanceof Cone k && face.region().locate(k.apex(), Tolerance.DEFAULT) == Region.Place.INSIDE;
+        tipInside = Flat.holdsTip(face);
         if (tipInside) {
-            height = Math.max(height, Math.abs(((Cone) surface).apexHeight() - origin.y()));
+            height = Math.max(height, Math.abs(surface.tipHeight() - origin.y()));
         }
         if (surface instanceof Extrusion e) {
-            double r = SheetMap.tightest(e, face);
+            double[] span =
+                    Region.spanned(e, face.loops().stream().map(Loop::coedges).toList());
+            double r = Math.max(1e-3, Bends.over(e, span).radius());
             sx = e.base().speed() / (quality.step(r) * Math.min(r, 1e6));
         } else {
             double radius = surface instanceof Cylinder c ? c.radius() : ((Cone) surface).radiusAt(origin.y() + height);
@@ -55,7 +56,7 @@ final class WrapMap implements Flat {
 
     @Override
     public boolean isTip(Vec3 p) {
-        return surface instanceof Cone c && p.distance(c.apex()) < 1e-5;
+        return surface.atTip(p, 1e-5);
     }
 
     @Override
@@ -63,8 +64,7 @@ final class WrapMap implements Flat {
         if (!tipInside) {
             return null;
         }
-        Vec3 apex = ((Cone) surface).apex();
-        points.add(apex);
-        return corner(apex, points.size() - 1);
+        points.add(surface.tip());
+        return corner(surface.tip(), points.size() - 1);
     }
 }

@@ -130,7 +130,7 @@ public final class Revolve {
         List<Shell> shells = new ArrayList<>();
         for (List<Profile.Edge> loop : profile.loops()) {
             int before = faces.size();
-            turn(loop, starts, ends);
+            turn(halved(loop), starts, ends);
             // a hole turned all the way round is a void
             shells.add(new Shell(faces.subList(before, faces.size())));
         }
@@ -176,6 +176,25 @@ public final class Revolve {
 
     private boolean alongAxis(Profile.Edge e) {
         return e.curve() instanceof Line && onAxis(flat(e.start())) && onAxis(flat(e.end()));
+    }
+
+    /** The loop with each ellipse or spline that meets the axis in both ends cut in two, for two surfaces. */
+    private List<Profile.Edge> halved(List<Profile.Edge> loop) {
+        List<Profile.Edge> out = new ArrayList<>();
+        for (Profile.Edge e : loop) {
+            boolean free = e.curve() instanceof Ellipse || e.curve() instanceof Nurbs;
+            if (free && onAxis(flat(e.start())) && onAxis(flat(e.end()))) {
+                double mid = e.range().middle();
+                Profile.Edge low =
+                        new Profile.Edge(e.curve(), new Interval(e.range().lo(), mid), e.forward(), e.source());
+                Profile.Edge high =
+                        new Profile.Edge(e.curve(), new Interval(mid, e.range().hi()), e.forward(), e.source());
+                out.addAll(e.forward() ? List.of(low, high) : List.of(high, low));
+            } else {
+                out.add(e);
+            }
+        }
+        return out;
     }
 
     private void turn(List<Profile.Edge> loop, List<Loop> starts, List<Loop> ends) {
@@ -267,6 +286,29 @@ public final class Revolve {
         faces.add(new Face(s, s.normalAt(mid).dot(out) > 0, loops, List.of(new Origin(step, "side", e.source()))));
     }
 
+    /** A curve of the profile in the coordinates of the axis. */
+    private Curve inAxis(Curve c) {
+        Frame f = profile.frame();
+        return c.placed(new Frame(axis.local(f.origin()), within(f.x()), within(f.y()), within(f.z())));
+    }
+
+    /** Whether a curve keeps to one side of the axis over a range. */
+    private boolean clear(Curve c, Interval range) {
+        boolean clear = true;
+        for (int i = 0; i <= 64; i++) {
+            clear &= c.point(range.at(i / 64.0)).x() > 10 * tol.linear();
+        }
+        return clear;
+    }
+
+    /** The curve, or only the stretch that is turned when the curve comes to the axis anywhere. */
+    private Curve meridian(Curve c, Interval range) {
+        if (clear(c, c instanceof Nurbs n ? n.whole() : new Interval(0, c.period()))) {
+            return c;
+        }
+        return c instanceof Ellipse e ? Nurbs.arc(e, range) : ((Nurbs) c).part(range);
+    }
+
     private Surface surface(Profile.Edge e) {
         if (e.curve() instanceof Circle c) {
             Vec3 centre = flat(c.frame().origin());
@@ -275,6 +317,15 @@ public final class Revolve {
                 return new Sphere(f, c.radius());
             }
             if (centre.x() < c.radius() + tol.linear()) {
+                // not a ring, but the stretch itself may keep clear of the axis
+                for (double more : new double[] {0.3, 0.1, 0.02, 0}) {
+                    // run on a little, so that what touches it at its end has a curve to touch
+                    Interval range =
+                            new Interval(e.range().lo() - more, e.range().hi() + more);
+                    if (range.length() < 6 && clear(inAxis(c), range)) {
+                        return new Revolution(axis, Nurbs.arc(inAxis(c), range));
+                    }
+                }
                 throw new GeometryException(
                         GeometryException.Reason.DEGENERATE,
                         "The arc " + e.source()
@@ -284,9 +335,7 @@ public final class Revolve {
             return new Torus(f, centre.x(), c.radius());
         }
         if (e.curve() instanceof Ellipse || e.curve() instanceof Nurbs) {
-            Frame f = profile.frame();
-            Frame inAxis = new Frame(axis.local(f.origin()), within(f.x()), within(f.y()), within(f.z()));
-            return new Revolution(axis, e.curve().placed(inAxis));
+            return new Revolution(axis, meridian(inAxis(e.curve()), e.range()));
         }
         if (!(e.curve() instanceof Line)) {
             throw new GeometryException(

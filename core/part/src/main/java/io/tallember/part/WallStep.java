@@ -1,0 +1,31 @@
+package io.tallember.part;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/** A step that works on picked faces of the bodies. */
+public sealed interface WallStep extends Step permits ShellStep, DraftStep, FaceStep {
+    /** The faces that were picked. */
+    List<FaceReference> faces();
+
+    /** Whether faces that the picked ones run smoothly into belong to them. */
+    boolean chain();
+
+    @Override
+    default List<String> uses() {
+        return stepsOf(faces());
+    }
+
+    static List<String> stepsOf(List<FaceReference> faces) {
+        Set<String> all = new LinkedHashSet<>();
+        faces.forEach(f -> all.addAll(f.steps()));
+        return List.copyOf(all);
+    }
+
+    static void picked(List<FaceReference> faces, String what) {
+        if (faces.isEmpty()) {
+            throw Refusal.of(what);
+        }
+    }
+}

@@ -1,0 +1,89 @@
+package io.tallember.part.file;
+
+import io.tallember.part.CombineStep;
+import io.tallember.part.EdgeReference;
+import io.tallember.part.MirrorStep;
+import io.tallember.part.PlaneStep;
+import io.tallember.part.PointReference;
+import io.tallember.part.Step;
+import java.util.List;
+import java.util.Set;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Planes, mirrors and combined bodies, to and from JSON. */
+final class BodyJson {
+    private static final Set<String> KINDS = Set.of("plane", "mirror", "combine");
+
+    private BodyJson() {}
+
+    static boolean reads(String kind) {
+        return KINDS.contains(kind);
+    }
+
+    static void write(ObjectNode n, Step step) {
+        if (step instanceof PlaneStep p) {
+            n.put("way", Words.of(p.way()));
+            StepJson.put(n, p.from());
+            PlaneStep.On on = p.on();
+            if (on.second() != null) {
+                StepJson.put(n, "second", on.second());
+            }
+            if (on.edge() != null) {
+                ObjectNode edge = n.putObject("edge").put("edge", on.edge().key());
+                StepJson.put(edge, "point", on.edge().point());
+            }
+            if (on.round() != null) {
+                StepJson.put(n, "round", on.round());
+            }
+            if (!on.corners().isEmpty()) {
+                ArrayNode corners = n.putArray("corners");
+                for (PointReference c : on.corners()) {
+                    StepJson.put(corners.addObject().put("corner", c.key()), "point", c.point());
+                }
+            }
+            n.put("distance", p.distance()).put("angle", p.angle());
+        } else if (step instanceof MirrorStep m) {
+            StepJson.put(n, m.plane());
+            n.put("join", m.join());
+        } else {
+            n.put("way", Words.of(((CombineStep) step).way()));
+        }
+    }
+
+    static Step read(String kind, String id, String name, boolean off, Fields f, Typed typed, String place) {
+        if (kind.equals("mirror")) {
+            return new MirrorStep(id, name, off, StepJson.plane(f), f.flag("join"));
+        }
+        if (kind.equals("combine")) {
+            return new CombineStep(id, name, off, f.oneOf("way", CombineStep.Way.class));
+        }
+        EdgeReference edge = null;
+        if (f.has("edge")) {
+            Fields e = f.part("edge", "edge");
+            edge = new EdgeReference(e.text("edge"), e.vec3("point"));
+        }
+        PlaneStep.On on = new PlaneStep.On(
+                f.has("second") ? StepJson.plane(f, "second") : null,
+                edge,
+                f.has("round") ? StepJson.face(f.part("round", "face")) : null,
+                f.has("corners")
+                        ? f.list("corners").stream().map(BodyJson::corner).toList()
+                        : List.of());
+        return new PlaneStep(
+                id,
+                name,
+                off,
+                f.oneOf("way", PlaneStep.Way.class),
+                StepJson.plane(f),
+                on,
+                f.size("distance", typed, place + "/distance", false),
+                f.size("angle", typed, place + "/angle", true));
+    }
+
+    private static PointReference corner(JsonNode node) {
+        Fields f = new Fields(node, "corner");
+        return new PointReference(f.text("corner"), f.vec3("point"));
+    }
+}

@@ -1,0 +1,107 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.DraftStep;
+import io.tallember.part.FaceReference;
+import io.tallember.part.FaceStep;
+import io.tallember.part.ShellStep;
+import io.tallember.part.WallStep;
+import io.tallember.solid.Body;
+import io.tallember.solid.Face;
+import io.tallember.solid.local.Draft;
+import io.tallember.solid.local.Faces;
+import io.tallember.solid.local.Hollow;
+import io.tallember.solid.local.Retarget;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.ToDoubleFunction;
+
+/** Shells, drafts and moved faces: finds the picked faces on the bodies and works on each body that has some. */
+final class BuildWalls {
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+
+    private final WallStep step;
+    private final Stand before;
+    private final List<String> notes;
+
+    private BuildWalls(WallStep step, Stand before, List<String> notes) {
+        this.step = step;
+        this.before = before;
+        this.notes = notes;
+    }
+
+    static Stand build(WallStep step, Stand before, List<String> notes) {
+        return new BuildWalls(step, before, notes).build();
+    }
+
+    private Stand build() {
+        Set<Face> picked = found(step.faces());
+        Map<Face, Double> own = new HashMap<>();
+        if (step instanceof ShellStep s) {
+            for (ShellStep.Group g : s.groups()) {
+                found(g.faces()).forEach(f -> own.put(f, g.thickness()));
+            }
+        }
+        List<PartBody> out = new ArrayList<>();
+        for (PartBody b : before.bodies()) {
+            List<Face> here = picked.stream().filter(b.body().faces()::contains).toList();
+            if (here.isEmpty()) {
+                out.add(b);
+            } else {
+                List<Face> all = step.chain() ? Retarget.smoothChain(b.body(), here) : here;
+                Material.name(worked(b.body(), all, own), b.id(), out);
+            }
+        }
+        return before.with(out);
+    }
+
+    private Set<Face> found(List<FaceReference> refs) {
+        Set<Face> out = new LinkedHashSet<>();
+        int lost = 0;
+        int nearest = 0;
+        for (FaceReference ref : refs) {
+            FaceFinder.Found f = FaceFinder.find(ref, before.bodies()).orElse(null);
+            if (f == null) {
+                lost++;
+            } else {
+                nearest += f.exact() ? 0 : 1;
+                out.add(f.face());
+            }
+        }
+        if (lost > 0) {
+            throw new GeometryException(
+                    Reason.LOST_REFERENCE,
+                    (lost == 1 ? "A face that was picked is" : lost + " faces that were picked are")
+                            + " no longer there. Open the step and pick again.");
+        }
+        if (nearest > 0) {
+            notes.add((nearest == 1 ? "A face has" : nearest + " faces have")
+                    + " changed; the piece nearest to the old one was taken.");
+        }
+        return out;
+    }
+
+    private List<Body> worked(Body body, List<Face> faces, Map<Face, Double> own) {
+        if (step instanceof ShellStep s) {
+            ToDoubleFunction<Face> in = f -> s.thickness() == 0 ? 0 : own.getOrDefault(f, s.thickness());
+            ToDoubleFunction<Face> out = f -> s.outside() == 0 ? 0 : own.getOrDefault(f, s.outside());
+            return Hollow.of(body, s.closed() ? List.of() : faces, in, out, s.id(), TOL);
+        }
+        if (step instanceof DraftStep d) {
+            Frame f = Planes.frame(d.neutral(), "this draft", before, notes);
+            Vec3 pull = d.flipped() ? f.z().negated() : f.z();
+            return List.of(Draft.of(body, faces, new Plane(f), pull, d.angle(), TOL));
+        }
+        FaceStep k = (FaceStep) step;
+        return List.of(k.remove() ? Faces.removed(body, faces, TOL) : Faces.moved(body, faces, k.distance(), TOL));
+    }
+}

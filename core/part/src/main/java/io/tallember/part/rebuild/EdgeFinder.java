@@ -1,0 +1,61 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.part.EdgeReference;
+import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Origin;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+
+/** Finds the edge that a reference means on the bodies as they stand. */
+final class EdgeFinder {
+    private EdgeFinder() {}
+
+    /**
+     * An edge found.
+     *
+     * @param body the number of its body
+     * @param exact whether its lineage is just the one referred to
+     */
+    record Found(Edge edge, int body, boolean exact) {}
+
+    /** By lineage; else the edge between faces of the same origins that lies nearest to the picked one. */
+    static Optional<Found> find(EdgeReference ref, List<PartBody> bodies) {
+        for (int i = 0; i < bodies.size(); i++) {
+            Optional<Edge> e = bodies.get(i).body().names().edge(ref.key());
+            if (e.isPresent()) {
+                return Optional.of(new Found(e.get(), i, true));
+            }
+        }
+        List<List<String>> sides = ref.sides();
+        Found best = null;
+        for (int i = 0; i < bodies.size(); i++) {
+            Body body = bodies.get(i).body();
+            Optional<Edge> near = body.edges().stream()
+                    .filter(e -> between(body.facesOf(e), sides))
+                    .min(Comparator.comparingDouble(e -> distance(e, ref)));
+            if (near.isPresent() && (best == null || distance(near.get(), ref) < distance(best.edge(), ref))) {
+                best = new Found(near.get(), i, false);
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    private static double distance(Edge e, EdgeReference ref) {
+        return e.curve().point(e.curve().project(ref.point(), e.range())).distance(ref.point());
+    }
+
+    private static boolean between(List<Face> faces, List<List<String>> sides) {
+        if (faces.size() != 2 || sides.size() != 2) {
+            return false;
+        }
+        return from(faces.get(0), sides.get(0)) && from(faces.get(1), sides.get(1))
+                || from(faces.get(0), sides.get(1)) && from(faces.get(1), sides.get(0));
+    }
+
+    private static boolean from(Face f, List<String> origins) {
+        return f.origins().stream().map(Origin::key).anyMatch(origins::contains);
+    }
+}

@@ -1,0 +1,181 @@
+package io.tallember.part.rebuild;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Ellipse;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveSurface;
+import io.tallember.geometry.intersect.Meeting;
+import io.tallember.part.SketchStep;
+import io.tallember.part.Trace;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.SketchEllipse;
+import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchPoint;
+import io.tallember.sketch.SketchSpline;
+import io.tallember.sketch.solve.Solver;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Lays traced curves and points of a sketch anew where what they follow is now, and lets the rest of the sketch follow. */
+final class Traces {
+    private final SketchStep step;
+    private final Frame frame;
+    private final Stand before;
+    private final Map<String, Vec2> places = new HashMap<>();
+    private final Map<String, Double> radii = new HashMap<>();
+    private List<Crossings.Found> crossings;
+
+    private Traces(SketchStep step, Frame frame, Stand before) {
+        this.step = step;
+        this.frame = frame;
+        this.before = before;
+    }
+
+    static SketchStep followed(SketchStep step, Frame frame, Stand before, List<String> notes) {
+        if (step.traces().isEmpty()) {
+            return step;
+        }
+        Traces t = new Traces(step, frame, before);
+        for (Trace trace : step.traces()) {
+            if (!t.lay(trace)) {
+                notes.add("What " + trace.curve()
+                        + " was traced from is gone or has another shape; the curve stays where it was.");
+            }
+        }
+        Sketch moved = step.sketch().moved(t.places, t.radii);
+        for (Constraint c : moved.constraints()) {
+            Double r = c.on().isEmpty() ? null : t.radii.get(c.on().get(0));
+            boolean sized = c.kind() == Constraint.Kind.RADIUS || c.kind() == Constraint.Kind.DIAMETER;
+            if (r != null && sized) {
+                double value = c.kind() == Constraint.Kind.RADIUS ? r : 2 * r;
+                moved = moved.replacing(Constraint.dimension(c.id(), c.kind(), value, c.on().get(0)));
+            }
+        }
+        return step.with(Solver.solve(moved).orElse(moved));
+    }
+
+    private boolean lay(Trace trace) {
+        Trace.Source source = trace.source();
+        if (source instanceof Trace.Passing p) {
+            Optional<Vec3> at = passing(before, frame, p.sketch()).stream()
+                    .filter(f -> f.curve().equals(p.curve()))
+                    .map(Passed::at)
+                    .min(Comparator.comparingDouble(p.near()::distance));
+            at.ifPresent(v -> places.put(trace.curve(), Flat.at(frame, v)));
+            return at.isPresent() && step.sketch().find(trace.curve()).orElse(null) instanceof SketchPoint;
+        }
+        return flat(source).map(f -> lay(trace.curve(), f)).orElse(false);
+    }
+
+    private Optional<Flat> flat(Trace.Source source) {
+        if (source instanceof Trace.OfEdge e) {
+            return EdgeFinder.find(e.edge(), before.bodies())
+                    .flatMap(f -> Flat.of(f.edge().curve(), f.edge().range(), frame));
+        }
+        if (source instanceof Trace.Silhouette s) {
+            Vec2 near = Flat.at(frame, s.near());
+            return FaceFinder.find(s.face(), before.bodies())
+                    .flatMap(f -> Silhouettes.of(f.face(), frame).stream()
+                            .min(Comparator.comparingDouble(x -> x.away(near))));
+        }
+        Trace.Crossing c = (Trace.Crossing) source;
+        if (crossings == null) {
+            crossings = Crossings.of(before.bodies(), frame);
+        }
+        return FaceFinder.find(c.face(), before.bodies())
+                .flatMap(f -> crossings.stream()
+                        .filter(x -> x.face() == f.face())
+                        .min(Comparator.comparingDouble(x -> x.middle().distance(c.near())))
+                        .map(Crossings.Found::flat));
+    }
+
+    /** A point in which a curve of another sketch passes through the plane. */
+    record Passed(String curve, Vec3 at) {}
+
+    /** All points in which the curves of a sketch pass through a plane. */
+    static List<Passed> passing(Stand before, Frame plane, String sketch) {
+        List<Passed> out = new ArrayList<>();
+        PlacedSketch other = before.sketch(sketch).orElse(null);
+        if (other == null) {
+            return out;
+        }
+        Plane p = new Plane(plane);
+        for (SketchCurve c : other.step().sketch().curves()) {
+            other.step().sketch().strand(c).ifPresent(s -> {
+                Curve placed = s.curve().placed(other.frame());
+                if (!CurveSurface.liesIn(placed, s.range(), p, Tolerance.DEFAULT)) {
+                    for (Meeting m : CurveSurface.meet(placed, s.range(), p, Tolerance.DEFAULT)) {
+                        out.add(new Passed(c.id(), placed.point(m.t())));
+                    }
+                }
+            });
+        }
+        return out;
+    }
+
+    private boolean lay(String curve, Flat f) {
+        Sketch s = step.sketch();
+        Object drawn = s.find(curve).orElse(null);
+        Curve c = f.strand() == null ? null : f.strand().curve();
+        if (drawn instanceof SketchLine l && c instanceof Line) {
+            ends(s, l.start(), l.end(), f);
+            return true;
+        }
+        if (drawn instanceof SketchCircle k && c instanceof Circle o && f.closed()) {
+            places.put(k.centre(), flat(o.frame().origin()));
+            radii.put(k.id(), o.radius());
+            return true;
+        }
+        if (drawn instanceof SketchArc k && c instanceof Circle o && !f.closed()) {
+            places.put(k.centre(), flat(o.frame().origin()));
+            places.put(k.start(), f.points().get(0));
+            places.put(k.end(), f.points().get(1));
+            return true;
+        }
+        if (drawn instanceof SketchEllipse k && c instanceof Ellipse e && k.whole() == f.closed()) {
+            places.put(k.centre(), flat(e.frame().origin()));
+            places.put(k.a(), flat(e.point(0)));
+            places.put(k.b(), flat(e.point(Math.PI / 2)));
+            if (!k.whole()) {
+                places.put(k.start(), f.points().get(0));
+                places.put(k.end(), f.points().get(1));
+            }
+            return true;
+        }
+        if (drawn instanceof SketchSpline k
+                && c == null
+                && k.closed() == f.closed()
+                && k.through().size() == f.points().size()) {
+            for (int i = 0; i < f.points().size(); i++) {
+                places.put(k.through().get(i), f.points().get(i));
+            }
+            return true;
+        }
+        return false;
+    }
+
+    private void ends(Sketch s, String start, String end, Flat f) {
+        Vec2 was = s.point(start).at();
+        boolean same = was.distance(f.points().get(0)) <= was.distance(f.points().get(1));
+        places.put(start, f.points().get(same ? 0 : 1));
+        places.put(end, f.points().get(same ? 1 : 0));
+    }
+
+    private static Vec2 flat(Vec3 p) {
+        return new Vec2(p.x(), p.y());
+    }
+}

@@ -1,0 +1,170 @@
+package io.tallember.part;
+
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.MaterialStep.Mode;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.regions.SketchReader;
+import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.sweep.Wall;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Predicate;
+
+/** The moulded demo parts: drafted first, shelled then, stiffened last. */
+final class MouldedSamples {
+    private MouldedSamples() {}
+
+    private static Body body(Sheet s) {
+        return s.state().stand().bodies().get(0).body();
+    }
+
+    /** As a hand would note it: to a thousandth. */
+    private static Vec3 plain(Vec3 p) {
+        return new Vec3(Math.rint(p.x() * 1e3) / 1e3, Math.rint(p.y() * 1e3) / 1e3, Math.rint(p.z() * 1e3) / 1e3);
+    }
+
+    private static List<FaceReference> faces(Sheet s, Predicate<Face> which) {
+        Body b = body(s);
+        List<FaceReference> out = new ArrayList<>();
+        for (Face f : b.faces()) {
+            if (which.test(f)) {
+                Vec3 p = f.region().interiorPoint(Tolerance.DEFAULT).orElseThrow();
+                out.add(new FaceReference(
+                        b.names().of(f), plain(p), plain(f.outward(p)).unit()));
+            }
+        }
+        return out;
+    }
+
+    private static List<EdgeReference> edges(Sheet s, Predicate<Edge> which) {
+        Body b = body(s);
+        return b.edges().stream()
+                .filter(which)
+                .map(e -> new EdgeReference(b.names().of(e), plain(e.middle())))
+                .toList();
+    }
+
+    private static Predicate<Face> toward(Vec3 way) {
+        return f -> f.outward(f.bounds().centre()).dot(way) > 1 - 1e-9
+                && f.surface() instanceof io.tallember.geometry.Plane;
+    }
+
+    private static boolean upright(Edge e) {
+        return e.curve() instanceof io.tallember.geometry.Line l
+                && Math.abs(l.direction().z()) > 0.99;
+    }
+
+    private static void round(Sheet s, String name, double r, Predicate<Edge> which) {
+        s.with(new Command.AddStep(new BlendStep("", name, false, false, r, true, edges(s, which))));
+    }
+
+    private static void draft(Sheet s, String name, double degrees) {
+        List<FaceReference> sides = faces(
+                s,
+                f -> f.surface() instanceof io.tallember.geometry.Plane
+                        && Math.abs(f.outward(f.bounds().centre()).z()) < 0.1);
+        s.with(new Command.AddStep(
+                new DraftStep("", name, false, sides, false, Base.TOP, false, Math.toRadians(degrees))));
+    }
+
+    private static List<RegionReference> all(Sketch drawn) {
+        List<RegionReference> out = new ArrayList<>();
+        SketchReader.read(drawn, Tolerance.DEFAULT)
+                .lines()
+                .forEach(l -> out.add(new RegionReference("", l.boundary(), l.inside())));
+        out.addAll(Pen.regions(drawn, r -> true));
+        return out;
+    }
+
+    private static Pen lines(double... xy) {
+        Pen pen = new Pen();
+        for (int i = 0; i < xy.length; i += 4) {
+            String a = pen.point(xy[i], xy[i + 1]);
+            String b = pen.point(xy[i + 2], xy[i + 3]);
+            pen.line(a, b);
+            pen.place(a, xy[i], xy[i + 1]).place(b, xy[i + 2], xy[i + 3]);
+        }
+        return pen;
+    }
+
+    /** 86 by 54, 32 high: rounded, drafted, shelled with a thicker top, ribs and bosses under it, vents in its sides. */
+    static PartDocument sensorHood() {
+        Sheet s = new Sheet("Sensor hood", Unit.MM);
+        s.block("Bulk", Base.TOP, new Pen().rectangle(-43, -27, 86, 54), 32, false, Mode.BODY);
+        round(s, "Corners", 10, MouldedSamples::upright);
+        draft(s, "Draft", 1.5);
+        round(s, "Crown", 4, e -> Math.abs(e.middle().z() - 32) < 1e-6);
+        s.with(new Command.AddStep(
+                new ShellStep("", "Walls", false, faces(s, toward(Vec3.Z.negated())), false, false, 2, 0, List.of())));
+        Sketch grid = lines(-20, -10, -20, 10, 20, -10, 20, 10, -30, 0, 30, 0).sketch();
+        String under = s.sketch("Ribs from below", Base.TOP, grid);
+        s.with(new Command.AddStep(new RibStep(
+                "",
+                "Ribs",
+                false,
+                under,
+                all(grid),
+                true,
+                1.2,
+                Wall.Side.MIDDLE,
+                true,
+                Math.toRadians(0.5),
+                true,
+                0,
+                true)));
+        Sketch slot = new Pen().slot(-25, 14, 6, 3).sketch();
+        String on = s.sketch("Vent outline", s.on("s2.side(c1)"), slot);
+        String cut = s.extrude("Vent", on, Pen.largest(slot), 4, false, true, Mode.REMOVE);
+        s.with(new Command.AddStep(new RepeatStep(
+                "", "Vents", false, List.of(cut), false, RepeatStep.Axis.Base.X, 4, 15, false, 1, false, List.of())));
+        return s.document();
+    }
+
+    /** A cover with walls of four thicknesses and two screw posts. */
+    static PartDocument terminalCover() {
+        Sheet s = new Sheet("Terminal cover", Unit.MM);
+        s.block("Bulk", Base.TOP, new Pen().rectangle(-36, -22, 72, 44), 18, false, Mode.BODY);
+        round(s, "Corners", 4, MouldedSamples::upright);
+        s.with(new Command.AddStep(new ShellStep(
+                "",
+                "Walls",
+                false,
+                faces(s, toward(Vec3.Z.negated())),
+                false,
+                false,
+                2,
+                0,
+                List.of(new ShellStep.Group(3, faces(s, toward(Vec3.Z)))))));
+        Sketch posts = new Pen().circle(-26, 0, 7).circle(26, 0, 7).sketch();
+        String on = s.sketch("Posts from below", Base.TOP, posts);
+        s.with(new Command.AddStep(new ExtrudeStep(
+                "",
+                "Screw posts",
+                false,
+                on,
+                Pen.regions(posts, r -> true),
+                ExtrudeStep.Extent.NEXT,
+                10,
+                false,
+                false,
+                Mode.ADD)));
+        s.with(new Command.AddStep(new HoleStep(
+                "", "Screw holes", false, HoleStep.Mouth.PLAIN, 2.5, false, 12, false, 0, 0, 0, "", holes(s))));
+        return s.document();
+    }
+
+    private static List<HoleStep.Place> holes(Sheet s) {
+        List<HoleStep.Place> out = new ArrayList<>();
+        for (FaceReference f : faces(s, toward(Vec3.Z.negated()))) {
+            if (Math.abs(Math.abs(f.point().x()) - 26) < 4) {
+                out.add(new HoleStep.Place(
+                        "", f, new io.tallember.geometry.Vec2(f.point().x() > 0 ? 26 : -26, 0)));
+            }
+        }
+        return out;
+    }
+}

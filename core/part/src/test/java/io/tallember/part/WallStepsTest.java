@@ -1,0 +1,208 @@
+package io.tallember.part;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowable;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.MaterialStep.Mode;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.file.PartFile;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.regions.SketchReader;
+import io.tallember.solid.Body;
+import io.tallember.solid.Face;
+import io.tallember.solid.check.BodyCheck;
+import io.tallember.solid.mass.MassProperties;
+import io.tallember.solid.sweep.Wall;
+import java.util.List;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** Shells, drafts, moved faces and ribs as steps of the build sheet. */
+class WallStepsTest {
+    /** A block 40 by 30, 20 high; its sides are s2.side(c1) to c4, its top s2.end(r3). */
+    private static Sheet block() {
+        Sheet s = new Sheet("Block", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        return s;
+    }
+
+    private static FaceReference face(Sheet s, String key) {
+        return ((SketchPlane.OnFace) s.on(key)).face();
+    }
+
+    private static String top(Sheet s) {
+        return s.state().stand().bodies().get(0).body().faces().stream()
+                .flatMap(f -> f.origins().stream())
+                .map(o -> o.key())
+                .filter(k -> k.startsWith("s2.end"))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static double volume(Sheet s) {
+        assertThat(s.state().outcomes()).allMatch(o -> o.message().isEmpty(), "no step fails");
+        List<Body> bodies =
+                s.state().stand().bodies().stream().map(b -> b.body()).toList();
+        bodies.forEach(b -> BodyCheck.deep(b, Tolerance.DEFAULT).orThrow());
+        return MassProperties.of(bodies).volume();
+    }
+
+    private static String failure(Sheet s) {
+        return s.state().outcomes().get(s.state().outcomes().size() - 1).message();
+    }
+
+    private static Sheet shelled(double wall, ShellStep.Group... groups) {
+        Sheet s = block();
+        s.with(new Command.AddStep(
+                new ShellStep("", "", false, List.of(face(s, top(s))), false, false, wall, 0, List.of(groups))));
+        return s;
+    }
+
+    private static void keepsInItsFile(Sheet s) {
+        String written = PartFile.write(s.document());
+        assertThat(PartFile.write(PartFile.read(written))).isEqualTo(written);
+    }
+
+    @Test
+    void aShellOpensWhereItIsTold() {
+        Sheet s = shelled(2);
+        assertThat(volume(s)).isCloseTo(24000 - 36 * 26 * 18, within(1e-8));
+        keepsInItsFile(s);
+    }
+
+    @Test
+    void aFaceOfAShellHasAWallOfItsOwn() {
+        Sheet b = block();
+        Sheet s = shelled(2, new ShellStep.Group(5, List.of(face(b, "s2.side(c1)"))));
+        assertThat(volume(s)).isCloseTo(24000 - 36 * 23 * 18, within(1e-8));
+        keepsInItsFile(s);
+        assertThat(s.document().step(s.document().steps().get(2).id()).measure("group1"))
+                .contains(Measure.LENGTH);
+    }
+
+    @Test
+    void aClosedHollowNeedsAFaceOfItsBodyOnly() {
+        Sheet s = block();
+        s.with(new Command.AddStep(
+                new ShellStep("", "", false, List.of(face(s, "s2.side(c1)")), false, true, 1, 1, List.of())));
+        assertThat(volume(s)).isCloseTo(42 * 32 * 22 - 38 * 28 * 18, within(1e-8));
+    }
+
+    @Test
+    void aShellFollowsTheBlockAndSaysWhatDoesNotFit() {
+        Sheet s = shelled(2);
+        s.with(new Command.ChangeStep(((ExtrudeStep) s.document().steps().get(1)).by(30)));
+        assertThat(volume(s)).isCloseTo(36000 - 36 * 26 * 28, within(1e-8));
+        Sheet thick = shelled(16);
+        assertThat(failure(thick)).contains("no longer meet").contains("smaller size");
+        assertThat(thick.state().stand().bodies()).hasSize(1);
+    }
+
+    @Test
+    void whatStandsOnAnInnerFaceKeepsStandingThere() {
+        Sheet s = shelled(2);
+        String inner = s.state().stand().bodies().get(0).body().faces().stream()
+                .filter(f -> f.origins().get(0).role().equals("inside") && up(f))
+                .map(f -> s.state().stand().bodies().get(0).body().names().of(f))
+                .findFirst()
+                .orElseThrow();
+        SketchPlane floor = new SketchPlane.OnFace(new FaceReference(inner, new Vec3(20, 15, 2), Vec3.Z));
+        s.block("Pin", floor, new Pen().rectangle(10, 10, 5, 5), 6, false, Mode.ADD);
+        double before = 24000 - 36 * 26 * 18;
+        assertThat(volume(s)).isCloseTo(before + 25 * 6, within(1e-8));
+        ShellStep shell = (ShellStep) s.document().steps().get(2);
+        s.with(new Command.ChangeStep(shell.sized("thickness", 3)));
+        assertThat(volume(s)).isCloseTo(24000 - 34 * 24 * 17 + 25 * 6, within(1e-8));
+    }
+
+    private static boolean up(Face f) {
+        return f.outward(f.bounds().centre()).z() > 0.9;
+    }
+
+    @Test
+    void sidesLeanAboutTheirFoot() {
+        Sheet s = block();
+        List<FaceReference> sides = Stream.of("c1", "c2", "c3", "c4")
+                .map(c -> face(s, "s2.side(" + c + ")"))
+                .toList();
+        s.with(new Command.AddStep(new DraftStep("", "", false, sides, false, Base.TOP, false, Math.toRadians(3))));
+        double t = 20 * Math.tan(Math.toRadians(3));
+        double top = (40 - 2 * t) * (30 - 2 * t);
+        double mid = (40 - t) * (30 - t);
+        assertThat(volume(s)).isCloseTo(20 * (1200 + 4 * mid + top) / 6, within(1e-8));
+        keepsInItsFile(s);
+    }
+
+    @Test
+    void facesMoveAndAreTakenOut() {
+        Sheet s = block();
+        s.with(new Command.AddStep(new FaceStep("", "", false, List.of(face(s, "s2.side(c1)")), false, false, 5)));
+        assertThat(volume(s)).isCloseTo(40 * 35 * 20, within(1e-8));
+        keepsInItsFile(s);
+        assertThat(catchThrowable(() -> new FaceStep("", "", false, List.of(), false, true, 0)))
+                .hasMessageContaining("at least one face");
+    }
+
+    private static List<RegionReference> lines(Sketch s) {
+        return SketchReader.read(s, Tolerance.DEFAULT).lines().stream()
+                .map(l -> new RegionReference("", l.boundary(), l.inside()))
+                .toList();
+    }
+
+    @Test
+    void aGridOfRibsStandsInAShell() {
+        Sheet s = shelled(2);
+        Pen pen = new Pen();
+        pen.line(pen.point(10, 10), pen.point(30, 10));
+        pen.line(pen.point(20, 5), pen.point(20, 25));
+        Sketch drawn = pen.sketch();
+        SketchPlane rim = s.on(top(s));
+        String sketch = s.sketch("Lines", rim, drawn);
+        s.with(new Command.AddStep(
+                new RibStep("", "", false, sketch, lines(drawn), true, 1, Wall.Side.MIDDLE, false, 0, true, 0, false)));
+        double walls = 24000 - 36 * 26 * 18;
+        assertThat(volume(s)).isCloseTo(walls + 18 * (36 + 26 - 1), within(1e-7));
+        keepsInItsFile(s);
+    }
+
+    @Test
+    void aRibGrowsIntoAnAngle() {
+        Sheet s = new Sheet("Bracket", Unit.MM);
+        Sketch outline =
+                new Pen().outline(-4, -4, 40, -4, 40, 0, 0, 0, 0, 30, -4, 30).sketch();
+        s.extrude(
+                "Bracket", s.sketch("Outline", Base.FRONT, outline), Pen.largest(outline), 20, true, false, Mode.BODY);
+        Pen pen = new Pen();
+        pen.line(pen.point(30, 5), pen.point(10, 20));
+        Sketch drawn = pen.sketch();
+        String sketch = s.sketch("Line", Base.FRONT, drawn);
+        RibStep rib =
+                new RibStep("", "", false, sketch, lines(drawn), false, 2, Wall.Side.MIDDLE, false, 0, true, 0, true);
+        s.with(new Command.AddStep(rib));
+        assertThat(failure(s)).contains("isn't closed in").contains("Turn its direction");
+        s.with(new Command.ChangeStep(turned((RibStep) s.document().steps().get(3))));
+        double bracket = (44 * 4 + 4 * 30) * 20;
+        // the line meets the floor at 36.67 and the wall at 27.5
+        assertThat(volume(s)).isCloseTo(bracket + 0.5 * (110.0 / 3) * 27.5 * 2, within(1e-7));
+    }
+
+    private static RibStep turned(RibStep r) {
+        return new RibStep(
+                r.id(),
+                r.name(),
+                r.off(),
+                r.sketch(),
+                r.regions(),
+                r.upright(),
+                r.thickness(),
+                r.side(),
+                r.atBase(),
+                r.draft(),
+                r.carriedOn(),
+                r.depth(),
+                !r.flipped());
+    }
+}

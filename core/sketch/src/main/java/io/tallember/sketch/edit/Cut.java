@@ -1,0 +1,245 @@
+package io.tallember.sketch.edit;
+
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.FreeCurve;
+import io.tallember.sketch.Round;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.SketchEllipse;
+import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchSpline;
+import io.tallember.sketch.SketchText;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Cuts a curve in two, divides it evenly by points, or joins two that go on as one. */
+public final class Cut {
+    /** The most parts a curve is divided into. */
+    public static final int MOST = 100;
+
+    private static final int SAMPLES = 2000;
+
+    private Cut() {}
+
+    static List<String> ends(SketchCurve c) {
+        return c instanceof SketchLine l
+                ? l.points()
+                : c instanceof SketchArc a
+                        ? List.of(a.start(), a.end())
+                        : c instanceof FreeCurve f ? f.ends() : List.of();
+    }
+
+    /** The curve, not a spline, between two other ends. */
+    static SketchCurve between(SketchCurve c, String id, String start, String end) {
+        if (c instanceof SketchLine) {
+            return new SketchLine(id, start, end, c.construction());
+        }
+        return c instanceof SketchEllipse e
+                ? new SketchEllipse(id, e.centre(), e.a(), e.b(), start, end, e.construction())
+                : new SketchArc(id, ((Round) c).centre(), start, end, c.construction());
+    }
+
+    private static SketchCurve curve(Sketch sketch, String id) {
+        if (!(sketch.find(id).orElse(null) instanceof SketchCurve c)
+                || c instanceof SketchText
+                || Sketch.isGiven(id)
+                || sketch.strand(c).isEmpty()) {
+            throw Draft.refused("Pick a line, circle, arc, ellipse or spline of this sketch.");
+        }
+        return c;
+    }
+
+    private static Vec2 flat(Vec3 p) {
+        return new Vec2(p.x(), p.y());
+    }
+
+    /** Cuts the curve at the place nearest to {@code at}; one that closes is cut there and at the far side. */
+    public static Sketch split(Sketch sketch, String id, Vec2 at) {
+        SketchCurve c = curve(sketch, id);
+        Sketch.Strand s = sketch.strand(c).orElseThrow();
+        Draft draft = new Draft(sketch);
+        Interval r = s.range();
+        double t = s.curve().project(new Vec3(at.x(), at.y(), 0), r);
+        if (!ends(c).isEmpty()
+                && Math.min(s.curve().point(t).distance(s.curve().point(r.lo())), s.curve()
+                                .point(t)
+                                .distance(s.curve().point(r.hi())))
+                        < 1e-5) {
+            throw Draft.refused("Click somewhere along the curve, not on its end.");
+        }
+        String here = draft.point(flat(s.curve().point(t)));
+        if (c instanceof SketchSpline p) {
+            SplinePieces pieces = new SplinePieces(sketch, p, draft);
+            pieces.takeOut();
+            String start = p.through().get(0);
+            pieces.keep(new Interval(r.lo(), t), start, here);
+            pieces.keep(new Interval(t, r.hi()), here, p.closed() ? start : ends(p).get(1));
+            return draft.done();
+        }
+        if (ends(c).isEmpty()) {
+            String far = draft.point(flat(s.curve().point(t + Math.PI)));
+            draft.replace(between(c, id, here, far));
+            draft.entities.add(between(c, draft.names.curve(), far, here));
+            return draft.done();
+        }
+        draft.constraints.removeIf(k -> k.on().contains(id)
+                && (k.kind() == Kind.EQUAL && c instanceof SketchLine
+                        || k.kind() == Kind.MIDPOINT
+                        || k.kind() == Kind.ARC_LENGTH));
+        // a length given to the whole stays one, from end to end
+        draft.constraints.replaceAll(k -> k.on().equals(List.of(id))
+                        && (k.kind() == Kind.DISTANCE
+                                || k.kind() == Kind.HORIZONTAL_DISTANCE
+                                || k.kind() == Kind.VERTICAL_DISTANCE)
+                ? k.on(ends(c).get(0), ends(c).get(1))
+                : k);
+        String rest = draft.names.curve();
+        draft.replace(between(c, id, ends(c).get(0), here));
+        draft.entities.add(between(c, rest, here, ends(c).get(1)));
+        if (c instanceof SketchLine) {
+            draft.hold(Kind.COLLINEAR, id, rest);
+        }
+        return draft.done();
+    }
+
+    /**
+     * Points along a curve at equal lengths. On lines, circles and arcs they stay so; on ellipses and splines they stay on the
+     * curve.
+     *
+     * @param parts how many stretches there are then
+     */
+    public static Sketch divide(Sketch sketch, String id, int parts) {
+        if (parts < 2 || parts > MOST) {
+            throw Draft.refused("A curve is divided into 2 to " + MOST + " parts.");
+        }
+        SketchCurve c = curve(sketch, id);
+        Sketch.Strand s = sketch.strand(c).orElseThrow();
+        Draft draft = new Draft(sketch);
+        boolean closed = ends(c).isEmpty();
+        List<String> points = new ArrayList<>();
+        for (double t : even(s, parts)) {
+            points.add(draft.point(flat(s.curve().point(t))));
+        }
+        if (closed) {
+            points.add(0, draft.point(flat(s.curve().point(s.range().lo()))));
+        }
+        if (c instanceof SketchLine l) {
+            for (int k = 1; k <= parts - 1; k++) {
+                String to = k < parts - 1 ? points.get(k) : l.end();
+                draft.constraints.add(new Constraint(
+                        draft.names.constraint(), Kind.STEPPED, List.of(l.start(), points.get(0), to), k + 1));
+            }
+            return draft.done();
+        }
+        points.forEach(p -> draft.hold(Kind.ON_CURVE, p, id));
+        if (c instanceof Round) {
+            chords(draft, c, points, closed);
+        }
+        return draft.done();
+    }
+
+    /** Construction chords of one length make the stretches between the points equal. */
+    private static void chords(Draft draft, SketchCurve c, List<String> points, boolean closed) {
+        List<String> all = new ArrayList<>(points);
+        if (closed) {
+            all.add(points.get(0));
+        } else {
+            all.add(0, ends(c).get(0));
+            all.add(ends(c).get(1));
+        }
+        if (all.size() < 3) {
+            return;
+        }
+        String first = null;
+        for (int i = 0; i + 1 < all.size(); i++) {
+            if (closed && all.size() == 3 && i == 1) {
+                return; // both halves of a circle hang on one chord, its diameter
+            }
+            String chord = draft.names.curve();
+            draft.entities.add(new SketchLine(chord, all.get(i), all.get(i + 1), true));
+            if (first != null) {
+                draft.hold(Kind.EQUAL, first, chord);
+            }
+            first = first == null ? chord : first;
+        }
+    }
+
+    /** Parameters between stretches of equal length, the ends left out. */
+    private static double[] even(Sketch.Strand s, int parts) {
+        double[] length = new double[SAMPLES + 1];
+        for (int i = 1; i <= SAMPLES; i++) {
+            double a = s.range().at((i - 1) / (double) SAMPLES);
+            double b = s.range().at(i / (double) SAMPLES);
+            double m = (a + b) / 2;
+            // Simpson's rule for the speed
+            length[i] = length[i - 1]
+                    + (b - a)
+                            / 6
+                            * (s.curve().derivative(a).length()
+                                    + 4 * s.curve().derivative(m).length()
+                                    + s.curve().derivative(b).length());
+        }
+        double[] out = new double[parts - 1];
+        int i = 0;
+        for (int k = 1; k < parts; k++) {
+            double goal = length[SAMPLES] * k / parts;
+            while (length[i + 1] < goal) {
+                i++;
+            }
+            double share = (goal - length[i]) / (length[i + 1] - length[i]);
+            out[k - 1] = s.range().at((i + share) / SAMPLES);
+        }
+        return out;
+    }
+
+    /** Makes one curve of two lines in line, or two arcs of one circle, that end at one point. */
+    public static Sketch join(Sketch sketch, String first, String second) {
+        SketchCurve a = curve(sketch, first);
+        SketchCurve b = curve(sketch, second);
+        String shared = ends(a).stream().filter(ends(b)::contains).findFirst().orElse(null);
+        boolean lines = a instanceof SketchLine && b instanceof SketchLine;
+        boolean arcs = a instanceof SketchArc && b instanceof SketchArc;
+        if (a == b || shared == null || !lines && !arcs) {
+            throw Draft.refused("Pick two lines or two arcs that end at one point.");
+        }
+        Draft draft = new Draft(sketch);
+        String p = other(a, shared);
+        String q = other(b, shared);
+        if (lines) {
+            Vec2 u = sketch.point(p).at().minus(sketch.point(shared).at());
+            Vec2 v = sketch.point(q).at().minus(sketch.point(shared).at());
+            if (Math.abs(u.cross(v)) > 1e-6 * u.length() * v.length() || u.dot(v) > 0) {
+                throw Draft.refused("The two lines aren't in line, so they can't become one.");
+            }
+            boolean forward = ends(a).get(1).equals(shared);
+            draft.replace(new SketchLine(first, forward ? p : q, forward ? q : p, a.construction()));
+        } else {
+            Round r = (Round) a;
+            Round o = (Round) b;
+            boolean same = sketch.point(r.centre()).at().distance(sketch.point(o.centre()).at()) < 1e-6
+                    && ends(a).get(0).equals(shared) != ends(b).get(0).equals(shared);
+            if (!same || Math.abs(sketch.radius(r) - sketch.radius(o)) > 1e-6) {
+                throw Draft.refused("The two arcs aren't of one circle, so they can't become one.");
+            }
+            boolean forward = ends(a).get(1).equals(shared);
+            draft.replace(
+                    p.equals(q)
+                            ? new SketchCircle(first, r.centre(), sketch.radius(r), a.construction())
+                            : new SketchArc(first, r.centre(), forward ? p : q, forward ? q : p, a.construction()));
+        }
+        draft.entities.removeIf(e -> e.id().equals(second));
+        draft.constraints.removeIf(k -> k.on().contains(second)
+                || k.on().contains(first) && (k.kind() == Kind.DISTANCE || k.kind() == Kind.ARC_LENGTH));
+        return draft.done();
+    }
+
+    private static String other(SketchCurve c, String end) {
+        return ends(c).get(0).equals(end) ? ends(c).get(1) : ends(c).get(0);
+    }
+}

@@ -1,0 +1,34 @@
+package io.tallember.sketch.edit;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchSpline;
+import java.util.List;
+
+/** Gives the open ends of a spline handles, where they change nothing yet, or takes them away. */
+public final class Handles {
+    private Handles() {}
+
+    /** @param on whether the spline has handles afterwards */
+    public static Sketch of(Sketch sketch, String spline, boolean on) {
+        if (!(sketch.find(spline).orElse(null) instanceof SketchSpline s) || s.closed()) {
+            throw Draft.refused("Pick a spline that doesn't close; only its ends have handles.");
+        }
+        if (!on) {
+            List<String> gone = List.of(s.startHandle(), s.endHandle());
+            Sketch without = sketch.replacing(s.withHandles("", ""));
+            return without.without(gone.stream().filter(h -> !h.isEmpty()).toList());
+        }
+        List<List<Vec2>> poles = sketch.poles(s);
+        if (poles.isEmpty()) {
+            throw Draft.refused("This spline has no length.");
+        }
+        Draft draft = new Draft(sketch);
+        String start = s.startHandle().isEmpty() ? draft.point(poles.get(0).get(1)) : s.startHandle();
+        String end = s.endHandle().isEmpty()
+                ? draft.point(poles.get(poles.size() - 1).get(2))
+                : s.endHandle();
+        draft.replace(s.withHandles(start, end));
+        return draft.done();
+    }
+}

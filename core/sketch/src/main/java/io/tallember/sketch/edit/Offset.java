@@ -1,0 +1,201 @@
+package io.tallember.sketch.edit;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.Round;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchCurve;
+import io.tallember.sketch.SketchLine;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Draws a chain of lines and arcs, or circles, again beside itself at a distance. The copies stay at that distance, which is one
+ * dimension. Corners on the outer side are carried on to where the copies meet, or rounded about the original's corner.
+ */
+public final class Offset {
+    private final Sketch sketch;
+    private final Draft draft;
+    private final boolean round;
+    private final List<String> pairs = new ArrayList<>();
+
+    private Offset(Sketch sketch, boolean round) {
+        this.sketch = sketch;
+        this.round = round;
+        draft = new Draft(sketch);
+    }
+
+    /**
+     * @param curves ids of lines, arcs and circles
+     * @param distance in mm, above zero
+     * @param side a place on the side on which the copies should lie
+     * @param round whether outer corners are rounded
+     * @throws io.tallember.geometry.GeometryException BAD_VALUE naming the curve that is used up, and the largest distance
+     */
+    public static Sketch of(Sketch sketch, List<String> curves, double distance, Vec2 side, boolean round) {
+        if (!(distance > 1e-6)) {
+            throw Draft.refused("The distance of an offset must be above zero.");
+        }
+        List<Chain> chains = Chain.of(sketch, curves);
+        Map<Chain, Boolean> left = new HashMap<>();
+        chains.forEach(c -> left.put(c, c.isLeft(side)));
+        Optional<String> trouble = trouble(sketch, chains, left, distance, round);
+        if (trouble.isPresent()) {
+            double lo = 0;
+            double hi = distance;
+            for (int i = 0; i < 50; i++) {
+                double mid = (lo + hi) / 2;
+                if (trouble(sketch, chains, left, mid, round).isEmpty()) {
+                    lo = mid;
+                } else {
+                    hi = mid;
+                }
+            }
+            throw Draft.refused("At " + Draft.mm(distance) + " " + trouble.get()
+                    + " is used up; on this side less than " + Draft.mm(hi) + " is possible.");
+        }
+        Offset o = new Offset(sketch, round);
+        for (Chain c : chains) {
+            o.draw(c, o.laid(c, left.get(c) ? distance : -distance), left.get(c) ? distance : -distance);
+        }
+        o.draft.constraints.add(new Constraint(o.draft.names.constraint(), Kind.OFFSET, o.pairs, distance));
+        return o.draft.done();
+    }
+
+    /** The curve that vanishes at this distance, if one does. */
+    private static Optional<String> trouble(
+            Sketch sketch, List<Chain> chains, Map<Chain, Boolean> left, double distance, boolean round) {
+        Offset o = new Offset(sketch, round);
+        for (Chain c : chains) {
+            List<Laid> laid = o.laid(c, left.get(c) ? distance : -distance);
+            for (int i = 0; i < laid.size(); i++) {
+                Laid l = laid.get(i);
+                Chain.Link k = c.links().get(i);
+                if (!l.stands(k)) {
+                    return Optional.of(k.said());
+                }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /**
+     * One copy as run through along its chain.
+     *
+     * @param radius of a round one, below zero when it is used up
+     */
+    private record Laid(Vec2 start, Vec2 end, double radius) {
+        boolean stands(Chain.Link k) {
+            if (start == null || end == null) {
+                return false;
+            }
+            if (k.curve() instanceof SketchLine) {
+                return end.minus(start).dot(k.to().minus(k.from())) > 1e-9;
+            }
+            if (radius < 1e-6) {
+                return false;
+            }
+            return k.curve() instanceof SketchCircle || Math.abs(turn(k, start, end) - turn(k, k.from(), k.to())) < Math.PI;
+        }
+
+        private static double turn(Chain.Link k, Vec2 a, Vec2 b) {
+            Vec2 u = a.minus(k.centre());
+            Vec2 v = b.minus(k.centre());
+            double t = Math.atan2(u.cross(v), u.dot(v));
+            t = k.forward() ? t : -t;
+            return t < -1e-9 ? t + 2 * Math.PI : t;
+        }
+    }
+
+    /** @param d to the left of the chain's run, in mm */
+    private List<Laid> laid(Chain c, double d) {
+        int n = c.links().size();
+        List<Laid> out = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            Chain.Link k = c.links().get(i);
+            Chain.Link before = i > 0 ? c.links().get(i - 1) : c.closed() ? c.links().get(n - 1) : null;
+            Chain.Link after = i + 1 < n ? c.links().get(i + 1) : c.closed() ? c.links().get(0) : null;
+            Vec2 start = before == null || before == k ? k.beside(true, d) : corner(before, k, d, false);
+            Vec2 end = after == null || after == k ? k.beside(false, d) : corner(k, after, d, true);
+            out.add(new Laid(start, end, k.radius() - (k.forward() ? d : -d)));
+        }
+        return out;
+    }
+
+    private boolean rounded(Chain.Link a, Chain.Link b, double d) {
+        return round && !a.smoothInto(b) && a.direction(false).cross(b.direction(true)) * d < 0;
+    }
+
+    /** Where the copy of {@code first} stops, or that of {@code second} begins; null when the two don't meet. */
+    private Vec2 corner(Chain.Link first, Chain.Link second, double d, boolean stop) {
+        if (first.smoothInto(second) || rounded(first, second, d)) {
+            return stop ? first.beside(false, d) : second.beside(true, d);
+        }
+        return first.meeting(second, d);
+    }
+
+    private void draw(Chain c, List<Laid> laid, double d) {
+        int n = laid.size();
+        String[] starts = new String[n];
+        String[] ends = new String[n];
+        for (int i = 0; i < n; i++) {
+            if (c.links().get(i).curve() instanceof SketchCircle) {
+                continue;
+            }
+            Chain.Link k = c.links().get(i);
+            Chain.Link before = i > 0 ? c.links().get(i - 1) : c.closed() ? c.links().get(n - 1) : null;
+            int last = (i + n - 1) % n;
+            boolean shared = before != null && before != k && !rounded(before, k, d);
+            starts[i] = shared && i > 0 ? ends[last] : draft.point(laid.get(i).start());
+            boolean closes = c.closed() && i == n - 1 && n > 1 && !rounded(k, c.links().get(0), d);
+            ends[i] = closes ? starts[0] : draft.point(laid.get(i).end());
+        }
+        for (int i = 0; i < n; i++) {
+            copy(c.links().get(i), laid.get(i), starts[i], ends[i]);
+        }
+        for (int i = 0; i < n; i++) {
+            Chain.Link k = c.links().get(i);
+            Chain.Link after = i + 1 < n ? c.links().get(i + 1) : c.closed() ? c.links().get(0) : null;
+            if (after != null && after != k && rounded(k, after, d)) {
+                String from = ends[i];
+                String to = starts[(i + 1) % n];
+                boolean left = d < 0; // to the right of the run the arc turns with it
+                draft.entities.add(
+                        new SketchArc(draft.names.curve(), k.point(false), left ? from : to, left ? to : from, false));
+            }
+        }
+    }
+
+    private void copy(Chain.Link k, Laid l, String start, String end) {
+        String id = draft.names.curve();
+        SketchCurve c = k.curve();
+        if (c instanceof SketchLine) {
+            draft.entities.add(
+                    new SketchLine(id, k.forward() ? start : end, k.forward() ? end : start, c.construction()));
+        } else {
+            String centre = draft.point(k.centre());
+            draft.entities.add(
+                    c instanceof SketchCircle
+                            ? new SketchCircle(id, centre, l.radius(), c.construction())
+                            : new SketchArc(
+                                    id,
+                                    centre,
+                                    k.forward() ? start : end,
+                                    k.forward() ? end : start,
+                                    c.construction()));
+        }
+        pairs.add(c.id());
+        pairs.add(id);
+    }
+
+    /** The radius of a round curve, or zero. */
+    static double radius(Sketch s, SketchCurve c) {
+        return c instanceof Round r ? s.radius(r) : 0;
+    }
+}

@@ -1,0 +1,110 @@
+package io.tallember.solid.blend;
+
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Vertex;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+
+/** Outer, inner and smooth edges, and in which order they can be blended where they meet. */
+final class Kinds {
+    private static final double ON = 1e-5;
+
+    private Kinds() {}
+
+    /** Whether the material bends away from the edge: an outer edge. */
+    static boolean convex(Body body, Edge e) {
+        Vec3 p = e.middle();
+        Face f = body.facesOf(e).get(0);
+        Face g = body.facesOf(e).get(1);
+        Coedge c = f.coedges().stream().filter(k -> k.edge() == e).findFirst().orElseThrow();
+        Vec3 into = f.outward(p).cross(c.travel(e.range().middle()));
+        return into.dot(g.outward(p)) < 0;
+    }
+
+    /** Whether the faces beside an edge run smoothly into each other. */
+    static boolean smooth(Body body, Edge e) {
+        List<Face> two = body.facesOf(e);
+        return two.size() == 2 && two.get(0).outward(e.middle()).dot(two.get(1).outward(e.middle())) > 1 - 1e-9;
+    }
+
+    /** The edges that needn't wait for others. */
+    static List<Edge> first(Body body, List<Edge> edges) {
+        Set<Edge> waiting = new LinkedHashSet<>();
+        Set<Edge> odd = new LinkedHashSet<>();
+        Set<Vertex> ends = new LinkedHashSet<>();
+        edges.forEach(e -> ends.addAll(List.of(e.start(), e.end())));
+        for (Vertex v : ends) {
+            List<Edge> here = body.edges().stream()
+                    .filter(e -> e.start() == v || e.end() == v)
+                    .filter(e -> !smooth(body, e))
+                    .toList();
+            List<Edge> outer = here.stream().filter(e -> convex(body, e)).toList();
+            List<Edge> inner = here.stream().filter(e -> !convex(body, e)).toList();
+            if (here.size() != 3 || outer.isEmpty() || inner.isEmpty()) {
+                continue;
+            }
+            List<Edge> alone = outer.size() == 1 ? outer : inner;
+            if (edges.contains(alone.get(0))) {
+                odd.add(alone.get(0));
+                (alone == outer ? inner : outer)
+                        .stream().filter(edges::contains).forEach(waiting::add);
+            }
+        }
+        // what meets a waiting edge waits with it, so that their corner is made at once
+        boolean again = true;
+        while (again) {
+            again = false;
+            for (Edge e : edges) {
+                boolean meets = !odd.contains(e) && waiting.stream().anyMatch(w -> meet(e, w));
+                again |= meets && waiting.add(e);
+            }
+        }
+        List<Edge> ready = edges.stream().filter(e -> !waiting.contains(e)).toList();
+        return ready.isEmpty() ? edges : ready;
+    }
+
+    private static boolean meet(Edge a, Edge b) {
+        return a != b && (a.start() == b.start() || a.start() == b.end() || a.end() == b.start() || a.end() == b.end());
+    }
+
+    /**
+     * What is left of edges after others were blended, with the edges that now go on from them round the new blends.
+     *
+     * @param step the step whose faces are the new blends
+     */
+    static List<Edge> again(Body before, Body now, List<Edge> edges, String step) {
+        Set<Edge> out = new LinkedHashSet<>();
+        for (Edge e : edges) {
+            for (Edge k : now.edges()) {
+                Vec3 p = k.middle();
+                boolean on = e.curve().point(e.curve().project(p, e.range())).distance(p) < ON;
+                if (on && !smooth(now, k) && alike(before.facesOf(e), now.facesOf(k))) {
+                    out.add(k);
+                }
+            }
+        }
+        List<Edge> chain = new ArrayList<>(Chains.smooth(now, out));
+        chain.removeIf(e -> !out.contains(e) && now.facesOf(e).stream().noneMatch(f -> made(f, step)));
+        return chain.stream().filter(e -> !smooth(now, e)).toList();
+    }
+
+    private static boolean made(Face f, String step) {
+        return f.origins().stream().anyMatch(o -> o.step().equals(step));
+    }
+
+    /** Whether two pairs of faces come from the same places. */
+    private static boolean alike(List<Face> a, List<Face> b) {
+        return shares(a.get(0), b.get(0)) && shares(a.get(1), b.get(1))
+                || shares(a.get(0), b.get(1)) && shares(a.get(1), b.get(0));
+    }
+
+    private static boolean shares(Face a, Face b) {
+        return a.origins().stream().anyMatch(b.origins()::contains);
+    }
+}

@@ -1,0 +1,220 @@
+package io.tallember.solid.local;
+
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Shell;
+import io.tallember.solid.Vertex;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/** A body's topology while its geometry is worked out anew: sheets meet in seams, seams in corners. Sheets may vanish. */
+final class Skin {
+    static final class Corner {
+        Vec3 at;
+
+        Corner(Vec3 at) {
+            this.at = at;
+        }
+    }
+
+    static final class Seam {
+        final Edge of;
+        Corner start;
+        Corner end;
+        Curve curve;
+        /** Where on the curve it runs, and whether from start to end. */
+        Interval range;
+
+        boolean along = true;
+        /** Whether it stands where no edge was. */
+        boolean added;
+
+        Seam(Edge of, Corner start, Corner end) {
+            this.of = of;
+            this.start = start;
+            this.end = end;
+        }
+
+        boolean closed() {
+            return start == end;
+        }
+    }
+
+    record Use(Seam seam, boolean forward) {
+        Corner start() {
+            return forward ? seam.start : seam.end;
+        }
+
+        Corner end() {
+            return forward ? seam.end : seam.start;
+        }
+    }
+
+    static final class Sheet {
+        final Face of;
+        final Surface surface;
+        final boolean sense;
+        final List<List<Use>> loops = new ArrayList<>();
+        final int shell;
+
+        Sheet(Face of, Surface surface, boolean sense, int shell) {
+            this.of = of;
+            this.surface = surface;
+            this.sense = sense;
+            this.shell = shell;
+        }
+
+        List<Use> uses() {
+            return loops.stream().flatMap(List::stream).toList();
+        }
+    }
+
+    final List<Sheet> sheets = new ArrayList<>();
+
+    /** @param surfaces the new surface of each face that gets one */
+    Skin(Body body, Map<Face, Surface> surfaces) {
+        Map<Vertex, Corner> corners = new IdentityHashMap<>();
+        Map<Edge, Seam> seams = new IdentityHashMap<>();
+        for (int i = 0; i < body.shells().size(); i++) {
+            for (Face f : body.shells().get(i).faces()) {
+                Sheet s = new Sheet(f, surfaces.getOrDefault(f, f.surface()), f.sense(), i);
+                for (Loop l : f.loops()) {
+                    List<Use> loop = new ArrayList<>();
+                    for (Coedge c : l.coedges()) {
+                        Seam seam = seams.computeIfAbsent(
+                                c.edge(), e -> new Seam(e, corner(e.start(), corners), corner(e.end(), corners)));
+                        loop.add(new Use(seam, c.forward()));
+                    }
+                    s.loops.add(loop);
+                }
+                sheets.add(s);
+            }
+        }
+    }
+
+    private static Corner corner(Vertex v, Map<Vertex, Corner> corners) {
+        return corners.computeIfAbsent(v, k -> new Corner(k.point()));
+    }
+
+    /** The sheets on either side of each seam. */
+    Map<Seam, List<Sheet>> sides() {
+        Map<Seam, List<Sheet>> out = new IdentityHashMap<>();
+        for (Sheet s : sheets) {
+            for (Use u : s.uses()) {
+                out.computeIfAbsent(u.seam(), k -> new ArrayList<>(2)).add(s);
+            }
+        }
+        return out;
+    }
+
+    /** The seams that meet in each corner. */
+    Map<Corner, Set<Seam>> stars() {
+        Map<Corner, Set<Seam>> out = new IdentityHashMap<>();
+        for (Seam s : sides().keySet()) {
+            out.computeIfAbsent(s.start, k -> new HashSet<>()).add(s);
+            out.computeIfAbsent(s.end, k -> new HashSet<>()).add(s);
+        }
+        return out;
+    }
+
+    Sheet beyond(Sheet s, Seam seam) {
+        List<Sheet> two = sides().get(seam);
+        return two.get(0) == s ? two.get(1) : two.get(0);
+    }
+
+    /** Draws a seam together into one corner. */
+    void collapse(Seam seam) {
+        Corner keep = seam.start;
+        Corner gone = seam.end;
+        keep.at = keep.at.lerp(gone.at, 0.5);
+        for (Sheet s : sheets) {
+            for (List<Use> loop : s.loops) {
+                loop.removeIf(u -> u.seam() == seam);
+                for (Use u : loop) {
+                    if (u.seam().start == gone) {
+                        u.seam().start = keep;
+                    }
+                    if (u.seam().end == gone) {
+                        u.seam().end = keep;
+                    }
+                }
+            }
+            s.loops.removeIf(List::isEmpty);
+        }
+    }
+
+    /**
+     * Takes a strip out: its short sides are drawn together and the sheets along its two long sides meet instead.
+     *
+     * @param sides the uses that are its long sides
+     */
+    void closeStrip(Sheet strip, List<Use> sides) {
+        for (Use u : strip.uses()) {
+            if (!sides.contains(u)) {
+                collapse(u.seam());
+            }
+        }
+        Use a = sides.get(0);
+        Use b = sides.get(1);
+        Sheet other = beyond(strip, b.seam());
+        for (List<Use> loop : other.loops) {
+            loop.replaceAll(u -> u.seam() == b.seam() ? new Use(a.seam(), a.forward()) : u);
+        }
+        sheets.remove(strip);
+        if (a.seam().closed() != b.seam().closed()) {
+            throw new GeometryException(
+                    GeometryException.Reason.INCONSISTENT,
+                    "A face can't be closed up: its two sides end in different ways.");
+        }
+    }
+
+    /** Takes a sheet out by drawing all its seams together into one corner. */
+    void closeToPoint(Sheet s) {
+        for (Use u : s.uses()) {
+            collapse(u.seam());
+        }
+        sheets.remove(s);
+    }
+
+    /** The body, once every corner and curve is known. */
+    Body body(java.util.function.Function<Face, List<io.tallember.solid.Origin>> origins, double tolerance) {
+        Map<Corner, Vertex> vertices = new IdentityHashMap<>();
+        Map<Seam, Edge> edges = new IdentityHashMap<>();
+        List<List<Face>> shells = new ArrayList<>();
+        for (Sheet s : sheets) {
+            List<Loop> loops = new ArrayList<>();
+            for (List<Use> loop : s.loops) {
+                List<Coedge> around = new ArrayList<>();
+                for (Use u : loop) {
+                    Edge e = edges.computeIfAbsent(u.seam(), k -> edge(k, vertices, tolerance));
+                    around.add(new Coedge(e, u.forward() == u.seam().along));
+                }
+                loops.add(new Loop(around));
+            }
+            while (shells.size() <= s.shell) {
+                shells.add(new ArrayList<>());
+            }
+            shells.get(s.shell).add(new Face(s.surface, s.sense, loops, origins.apply(s.of)));
+        }
+        return new Body(
+                shells.stream().filter(f -> !f.isEmpty()).map(Shell::new).toList());
+    }
+
+    private static Edge edge(Seam s, Map<Corner, Vertex> vertices, double tolerance) {
+        Vertex a = vertices.computeIfAbsent(s.start, k -> new Vertex(k.at, tolerance));
+        Vertex b = vertices.computeIfAbsent(s.end, k -> new Vertex(k.at, tolerance));
+        return s.along ? new Edge(s.curve, s.range, a, b, tolerance) : new Edge(s.curve, s.range, b, a, tolerance);
+    }
+}

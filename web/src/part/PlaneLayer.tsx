@@ -1,0 +1,55 @@
+import { Vector3 } from "three";
+import type { PartView, Vec2 } from "../api/types";
+import { useLook } from "../scene/useLook";
+import { seenPlane } from "../sketch/plane";
+import { newSketch } from "./sketching";
+import { usePart } from "./store";
+
+/** The planes that steps made, as frames about the part; their names can be clicked to sketch on them. */
+export function PlaneLayer() {
+  const look = useLook();
+  const { view, preview, doing, litStep } = usePart();
+  const shown = preview ?? view;
+  if (!view || !shown) return null;
+  const free = doing.kind === "looking" || doing.kind === "choosing-face";
+  return (
+    <>
+      {Object.entries(shown.planes).map(([id, plane]) => {
+        const seen = seenPlane(look, plane);
+        const [u, v, half] = spread(plane, shown);
+        const corners: Vec2[] = [
+          [u - half, v - half],
+          [u + half, v - half],
+          [u + half, v + half],
+          [u - half, v + half],
+        ];
+        const at = corners.map(seen.toPx);
+        const name = view.steps.find((s) => s.id === id)?.name ?? "New plane";
+        const [x, y] = at.reduce((a, b) => (b[1] < a[1] ? b : a));
+        return (
+          <g key={id} className={`made-plane ${litStep === id ? "lit" : ""}`} data-plane={id}>
+            <path d={`M${at.map((p) => p.join(" ")).join("L")}Z`} />
+            <text
+              x={x + 6}
+              y={y - 6}
+              className={free ? "free" : ""}
+              onClick={() => free && void newSketch({ step: id })}
+            >
+              {free && <title>Sketch on this plane</title>}
+              {name}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** Where on a plane the part lies, and how far it reaches there. */
+function spread(plane: PartView["planes"][string], view: PartView): [number, number, number] {
+  if (!view.min || !view.max) return [0, 0, 25];
+  const mid = new Vector3(...view.min).add(new Vector3(...view.max)).multiplyScalar(0.5);
+  const from = mid.sub(new Vector3(...plane.origin));
+  const size = new Vector3(...view.max).sub(new Vector3(...view.min)).length();
+  return [from.dot(new Vector3(...plane.x)), from.dot(new Vector3(...plane.y)), 0.42 * size];
+}

@@ -1,0 +1,249 @@
+import type {
+  CombineStep,
+  Command,
+  EdgeRef,
+  FaceLine,
+  MirrorStep,
+  PartView,
+  Plane,
+  PlaneStep,
+  Step,
+} from "../api/types";
+import { degrees, lengthText } from "../api/numbers";
+import { keepStep } from "./forming";
+import { PLANES } from "./placing";
+import { usePart, type BodiesDraft, type Pick, type PlaneDraft } from "./store";
+
+export const isPlane = (s: Step): s is Extract<Step, PlaneStep> => s.kind === "plane";
+export const isMirror = (s: Step): s is Extract<Step, MirrorStep> => s.kind === "mirror";
+export const isCombine = (s: Step): s is Extract<Step, CombineStep> => s.kind === "combine";
+
+export const WAYS = {
+  beside: "beside",
+  midway: "half way between",
+  turned: "turned from",
+  meeting: "through the line of",
+  tangent: "touching a cylinder, facing as",
+  corners: "through three corners",
+  square: "square to an edge",
+} as const;
+
+/** Whether a way starts from another plane. */
+export const goesFrom = (way: PlaneStep["way"]) => way !== "corners" && way !== "square";
+export const JOINS = { join: "joined with their images", own: "their images bodies of their own" } as const;
+export const COMBINES = {
+  join: "Join all bodies into one",
+  subtract: "Take the other bodies out of the first",
+  common: "Keep only what all bodies share",
+} as const;
+
+/** A plane in words: by its name, or as a face. */
+export function planeWords(plane: Plane, view: PartView): string {
+  if (typeof plane === "string") return PLANES[plane];
+  if ("step" in plane) return view.steps.find((s) => s.id === plane.step)?.name ?? "a plane";
+  return "1 face";
+}
+
+/** What has still to be picked, or nothing. */
+function lacks(form: PlaneDraft): string {
+  switch (form.way) {
+    case "midway":
+    case "meeting":
+      return form.second ? "" : "Click the second flat face, or choose a plane.";
+    case "turned":
+      return form.edge ? "" : "Click the straight edge it turns about first.";
+    case "square":
+      return form.edge ? "" : "Click the edge it stands square to first.";
+    case "tangent":
+      return form.round ? "" : "Click the cylinder that it touches first.";
+    case "corners":
+      return form.corners.length === 3 ? "" : "Click three corners first.";
+    default:
+      return "";
+  }
+}
+
+export function planeCommand(form: PlaneDraft): Command | null {
+  if (!form.distance.trim() || !form.angle.trim()) return null;
+  if (lacks(form)) return null;
+  return {
+    do: form.step ? "change-step" : "add-step",
+    step: {
+      kind: "plane",
+      id: form.step ?? "",
+      name: "",
+      way: form.way,
+      plane: form.from,
+      ...(form.second ? { second: form.second } : {}),
+      ...(form.edge ? { edge: form.edge } : {}),
+      ...(form.round ? { round: form.round } : {}),
+      ...(form.corners.length > 0 ? { corners: form.corners } : {}),
+      distance: form.distance,
+      angle: form.angle,
+    },
+  };
+}
+
+const reference = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.out });
+
+const faceOf = (view: PartView, p: Pick) =>
+  view.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key);
+
+const edgeOf = (view: PartView, p: Pick): EdgeRef | undefined => {
+  const e = view.bodies.find((b) => b.id === p.body)?.edges.find((x) => x.key === p.key);
+  return e && { edge: e.key, point: e.point };
+};
+
+/** Begins a plane beside the flat face that is picked, or the top plane. */
+export function beginPlane(): void {
+  const { view, picks, start } = usePart.getState();
+  if (!view) return;
+  const faces = picks.filter((p) => p.kind === "face").map((p) => faceOf(view, p));
+  const flat = faces.filter((f) => f?.normal).map((f) => reference(f!));
+  const edge = picks.filter((p) => p.kind === "edge").map((p) => edgeOf(view, p))[0] ?? null;
+  start({
+    kind: "planing",
+    form: {
+      step: null,
+      way: flat.length > 1 ? "midway" : flat.length === 1 && edge ? "turned" : "beside",
+      from: flat[0] ?? "top",
+      second: flat[1] ?? null,
+      edge,
+      round: null,
+      corners: [],
+      distance: lengthText(view.unit === "in" ? 12.7 : 10, view.unit),
+      angle: "45",
+      slot: flat.length > 0 ? "second" : "from",
+    },
+  });
+  changePlane({});
+}
+
+export function planeOf(step: PlaneStep, view: PartView): PlaneDraft {
+  const written = (place: string, plain: string) => view.formulas[`${step.id}/${place}`] ?? plain;
+  return {
+    step: step.id,
+    way: step.way,
+    from: step.plane,
+    second: step.second ?? null,
+    edge: step.edge ?? null,
+    round: step.round ?? null,
+    corners: step.corners ?? [],
+    distance: written("distance", lengthText(step.distance as number, view.unit)),
+    angle: written("angle", degrees(step.angle as number).replace("°", "")),
+    slot: "from",
+  };
+}
+
+export function editPlane(step: PlaneStep): void {
+  const { view, start } = usePart.getState();
+  start({ kind: "planing", form: planeOf(step, view!) });
+}
+
+export function changePlane(change: Partial<PlaneDraft>): void {
+  const { doing, set, tryOut } = usePart.getState();
+  if (doing.kind !== "planing") return;
+  const form = { ...doing.form, ...change };
+  if (change.way) {
+    form.slot = change.way === "beside" || change.way === "tangent" ? "from" : "second";
+    // an angle that makes sense for the way
+    if (change.way === "tangent") form.angle = "0";
+    if (change.way === "square") form.distance = "0";
+  }
+  set({ doing: { kind: "planing", form } });
+  const command = planeCommand(form);
+  tryOut(command);
+  if (!command) set({ previewWhy: "" });
+}
+
+/** Something was clicked while a plane is made: a face for the slot that waits, an edge to turn about. */
+export function planeFrom(found: Pick | null): void {
+  const { doing, view, say } = usePart.getState();
+  if (doing.kind !== "planing" || !view || !found) return;
+  const { form } = doing;
+  if (found.kind === "edge") {
+    const edge = edgeOf(view, found);
+    if (edge) changePlane(form.way === "square" ? { edge } : { edge, way: "turned" });
+    return;
+  }
+  if (found.kind === "vertex") {
+    const v = view.bodies.find((b) => b.id === found.body)?.vertices.find((x) => x.key === found.key);
+    if (!v) return;
+    const others = form.corners.filter((c) => c.corner !== v.key).slice(-2);
+    changePlane({ way: "corners", corners: [...others, { corner: v.key, point: v.point }] });
+    return;
+  }
+  const face = faceOf(view, found);
+  if (face && form.way === "tangent" && face.surface === "cylinder") {
+    changePlane({ round: { face: face.key, point: face.point, normal: face.out } });
+    return;
+  }
+  if (!face?.normal) say("A plane is made from flat faces; this isn’t one.", true);
+  else if ((form.way === "midway" || form.way === "meeting") && form.slot === "second")
+    changePlane({ second: reference(face) });
+  else changePlane({ from: reference(face) });
+}
+
+export async function applyPlane(): Promise<void> {
+  const { doing } = usePart.getState();
+  if (doing.kind !== "planing") return;
+  const { form } = doing;
+  const missing = lacks(form) || "Type a number first.";
+  await keepStep(planeCommand(form), missing, form.step);
+}
+
+/** The command of a mirror or of combined bodies. */
+export function bodiesCommand(form: BodiesDraft): Command | null {
+  const common = { id: form.step ?? "", name: "" };
+  const kept = form.step ? "change-step" : "add-step";
+  if (form.op === "combine") return { do: kept, step: { ...common, kind: "combine", way: form.way } };
+  return form.plane && { do: kept, step: { ...common, kind: "mirror", plane: form.plane, join: form.join } };
+}
+
+export function beginBodies(op: BodiesDraft["op"]): void {
+  const { view, picks, start } = usePart.getState();
+  if (!view) return;
+  const face = picks.length === 1 ? faceOf(view, picks[0]) : undefined;
+  start({
+    kind: "bodies",
+    form: { step: null, op, plane: face?.normal ? reference(face) : "side", join: true, way: "join" },
+  });
+  changeBodies({});
+}
+
+export function bodiesOf(step: MirrorStep | CombineStep): BodiesDraft {
+  const mirror = step.kind === "mirror";
+  return {
+    step: step.id,
+    op: step.kind,
+    plane: mirror ? step.plane : "side",
+    join: mirror ? step.join : true,
+    way: mirror ? "join" : step.way,
+  };
+}
+
+export function editBodies(step: MirrorStep | CombineStep): void {
+  usePart.getState().start({ kind: "bodies", form: bodiesOf(step) });
+}
+
+export function changeBodies(change: Partial<BodiesDraft>): void {
+  const { doing, set, tryOut } = usePart.getState();
+  if (doing.kind !== "bodies") return;
+  const form = { ...doing.form, ...change };
+  set({ doing: { kind: "bodies", form } });
+  tryOut(bodiesCommand(form));
+}
+
+/** A face was clicked: bodies are mirrored in it. */
+export function mirrorIn(face: FaceLine | undefined): void {
+  const { doing, say } = usePart.getState();
+  if (doing.kind !== "bodies" || doing.form.op !== "mirror") return;
+  if (face?.normal) changeBodies({ plane: reference(face) });
+  else say("Bodies are mirrored in a flat face; this isn’t one.", true);
+}
+
+export async function applyBodies(): Promise<void> {
+  const { doing } = usePart.getState();
+  if (doing.kind !== "bodies") return;
+  await keepStep(bodiesCommand(doing.form), "Choose a plane first.", doing.form.step);
+}

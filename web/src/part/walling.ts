@@ -1,0 +1,192 @@
+import type {
+  Command,
+  DraftStep,
+  FaceLine,
+  FaceRef,
+  FacesStep,
+  PartView,
+  ShellStep,
+  Step,
+} from "../api/types";
+import { degrees, lengthText } from "../api/numbers";
+import { keepStep } from "./forming";
+import { usePart, type WallDraft } from "./store";
+
+type WallStep = ShellStep | DraftStep | FacesStep;
+
+/** Steps that work on picked faces. */
+export const isWall = (s: Step): s is Extract<Step, WallStep> =>
+  s.kind === "shell" || s.kind === "draft" || s.kind === "faces";
+
+export const OPS = { shell: "Shell", draft: "Draft", move: "Move", remove: "Take out" } as const;
+export const OPENINGS = { open: "leaving open", closed: "without opening, the body of" } as const;
+export const WHERE = {
+  inside: "inside its faces",
+  outside: "outside its faces",
+  both: "on both sides",
+} as const;
+export const CHAINS = { chain: "with faces that smoothly go on", alone: "and no others" } as const;
+export const PULLS = { up: "away from it", down: "against it" } as const;
+
+/** The command that the form stands for, or null while something is missing. */
+export function wallCommand(form: WallDraft): Command | null {
+  if (form.faces.length === 0) return null;
+  const common = { id: form.step ?? "", name: "", faces: form.faces, chain: form.chain };
+  const kept = form.step ? "change-step" : "add-step";
+  if (form.op === "shell") {
+    const groups = form.groups.filter((g) => g.faces.length > 0);
+    const empty =
+      (form.where !== "outside" && !form.thickness.trim()) || groups.some((g) => !g.thickness.trim());
+    if (empty || (form.where !== "inside" && !form.outside.trim())) return null;
+    return {
+      do: kept,
+      step: {
+        ...common,
+        kind: "shell",
+        closed: form.closed,
+        thickness: form.where === "outside" ? 0 : form.thickness,
+        outside: form.where === "inside" ? 0 : form.outside,
+        groups,
+      },
+    };
+  }
+  if (form.op === "draft") {
+    if (!form.neutral || !form.angle.trim()) return null;
+    return {
+      do: kept,
+      step: { ...common, kind: "draft", plane: form.neutral, flipped: form.flipped, angle: form.angle },
+    };
+  }
+  const remove = form.op === "remove";
+  if (!remove && !form.distance.trim()) return null;
+  return { do: kept, step: { ...common, kind: "faces", remove, distance: remove ? 0 : form.distance } };
+}
+
+const reference = (f: FaceLine): FaceRef => ({ face: f.key, point: f.point, normal: f.out });
+
+const lineOf = (view: PartView, body: string, key: string) =>
+  view.bodies.find((b) => b.id === body)?.faces.find((f) => f.key === key);
+
+/** Begins an operation on the faces that are picked in the view. */
+export function beginWall(op: WallDraft["op"]): void {
+  const { view, picks, start } = usePart.getState();
+  if (!view) return;
+  const faces = picks.flatMap((p) => {
+    const f = p.kind === "face" && lineOf(view, p.body, p.key);
+    return f ? [reference(f)] : [];
+  });
+  const mm = view.unit === "in" ? 1.5875 : 2;
+  start({
+    kind: "walling",
+    form: {
+      step: null,
+      op,
+      faces,
+      chain: false,
+      closed: false,
+      where: "inside",
+      thickness: lengthText(mm, view.unit),
+      outside: lengthText(mm, view.unit),
+      groups: [],
+      slot: "faces",
+      neutral: "top",
+      flipped: false,
+      angle: "2",
+      distance: lengthText(mm, view.unit),
+    },
+  });
+  changeWall({});
+}
+
+/** A step of the sheet as the form that would make it. */
+export function wallOf(step: WallStep, view: PartView): WallDraft {
+  const written = (place: string, plain: unknown) =>
+    view.formulas[`${step.id}/${place}`] ?? lengthText(plain as number, view.unit);
+  const shell = step.kind === "shell" ? step : null;
+  const inside = (shell?.thickness as number) ?? 2;
+  const outside = (shell?.outside as number) ?? 0;
+  return {
+    step: step.id,
+    op: step.kind === "faces" ? (step.remove ? "remove" : "move") : step.kind,
+    faces: step.faces,
+    chain: step.chain,
+    closed: shell?.closed ?? false,
+    where: inside > 0 && outside > 0 ? "both" : outside > 0 ? "outside" : "inside",
+    thickness: written("thickness", inside || outside),
+    outside: written("outside", outside || inside),
+    groups: (shell?.groups ?? []).map((g, i) => ({
+      thickness: written(`group${i + 1}`, g.thickness),
+      faces: g.faces,
+    })),
+    slot: "faces",
+    neutral: step.kind === "draft" ? step.plane : "top",
+    flipped: step.kind === "draft" && step.flipped,
+    angle:
+      step.kind === "draft"
+        ? (view.formulas[`${step.id}/angle`] ?? degrees(step.angle as number).replace("°", ""))
+        : "2",
+    distance: written("distance", step.kind === "faces" ? step.distance : 2),
+  };
+}
+
+export function editWall(step: WallStep): void {
+  const { view, start } = usePart.getState();
+  start({ kind: "walling", form: wallOf(step, view!) });
+}
+
+/** Changes the form and shows what it would give. */
+export function changeWall(change: Partial<WallDraft>): void {
+  const { doing, set, tryOut } = usePart.getState();
+  if (doing.kind !== "walling") return;
+  const form = { ...doing.form, ...change };
+  set({ doing: { kind: "walling", form } });
+  const command = wallCommand(form);
+  tryOut(command);
+  if (!command) set({ previewWhy: "" });
+}
+
+/** A face was clicked: it goes into the slot that waits for faces, or out of it. */
+export function wallFace(face: FaceLine | undefined): boolean {
+  const { doing, say } = usePart.getState();
+  if (doing.kind !== "walling") return false;
+  if (!face) {
+    say("Click a face, not an edge.", true);
+    return true;
+  }
+  const { form } = doing;
+  const toggled = (list: FaceRef[]) =>
+    list.some((f) => f.face === face.key)
+      ? list.filter((f) => f.face !== face.key)
+      : [...list, reference(face)];
+  if (form.slot === "neutral") {
+    if (!face.normal) say("A draft turns about a flat face; this isn’t one.", true);
+    else changeWall({ neutral: reference(face), slot: "faces" });
+  } else if (form.slot === "faces") changeWall({ faces: toggled(form.faces) });
+  else {
+    const at = form.slot;
+    changeWall({
+      groups: form.groups.map((g, i) => (i === at ? { ...g, faces: toggled(g.faces) } : g)),
+    });
+  }
+  return true;
+}
+
+/** The faces that the slot in use holds, for showing them in the view. */
+export function wallPicks(form: WallDraft): FaceRef[] {
+  if (form.slot === "neutral")
+    return typeof form.neutral === "object" && "face" in form.neutral ? [form.neutral] : [];
+  return form.slot === "faces" ? form.faces : (form.groups[form.slot]?.faces ?? []);
+}
+
+export async function applyWall(): Promise<void> {
+  const { doing } = usePart.getState();
+  if (doing.kind !== "walling") return;
+  const { form } = doing;
+  const missing =
+    form.faces.length === 0
+      ? form.op === "shell" && !form.closed
+        ? "Click at least one face to leave open first."
+        : "Click at least one face first."
+      : "Type a number first.";
+  await keepStep(wallCommand(form), missing, form.step);
+}
