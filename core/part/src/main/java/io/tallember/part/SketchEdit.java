@@ -210,7 +210,8 @@ public sealed interface SketchEdit {
     }
 
     /** @param radius in mm */
-    record TangentArc(String first, Vec2 nearFirst, String second, Vec2 nearSecond, double radius) implements SketchEdit {
+    record TangentArc(String first, Vec2 nearFirst, String second, Vec2 nearSecond, double radius)
+            implements SketchEdit {
         @Override
         public Sketch apply(Sketch s) {
             return Bridge.arc(s, first, nearFirst, second, nearSecond, radius);

@@ -13,13 +13,7 @@ import java.util.Set;
  * @param underlay a picture to draw over, or null
  */
 public record SketchStep(
-        String id,
-        String name,
-        boolean off,
-        SketchPlane plane,
-        Sketch sketch,
-        List<Trace> traces,
-        Underlay underlay)
+        String id, String name, boolean off, SketchPlane plane, Sketch sketch, List<Trace> traces, Underlay underlay)
         implements Step {
     public SketchStep {
         traces = List.copyOf(traces);

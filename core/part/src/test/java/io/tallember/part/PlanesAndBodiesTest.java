@@ -156,19 +156,18 @@ class PlanesAndBodiesTest {
                 .findFirst()
                 .orElseThrow();
         Vec3 on = new Vec3(18, 5, 10);
-        PlaneStep.On round = new PlaneStep.On(
-                null, null, new FaceReference(b.names().of(side), on, side.outward(on)), List.of());
-        String id = plane(
-                s, new PlaneStep("", "", false, Way.TANGENT, Base.SIDE, round, 0, Math.toRadians(90)));
+        PlaneStep.On round =
+                new PlaneStep.On(null, null, new FaceReference(b.names().of(side), on, side.outward(on)), List.of());
+        String id = plane(s, new PlaneStep("", "", false, Way.TANGENT, Base.SIDE, round, 0, Math.toRadians(90)));
         assertThat(frame(s, id).z().distance(Vec3.Y)).isLessThan(1e-9);
         assertThat(frame(s, id).local(new Vec3(10, 13, 4)).z()).isCloseTo(0, within(1e-9));
         s.with(new Command.AddStep(new PlaneStep("", "", false, Way.TANGENT, Base.TOP, round, 0, 0)));
         assertThat(s.state().outcomes().get(3).message()).contains("lies across the cylinder");
 
-        var rim = b.edges().stream().filter(e -> e.middle().z() > 29).findFirst().orElseThrow();
+        var rim =
+                b.edges().stream().filter(e -> e.middle().z() > 29).findFirst().orElseThrow();
         EdgeReference ref = new EdgeReference(b.names().of(rim), rim.middle());
-        String across = plane(
-                s, new PlaneStep("", "", false, Way.SQUARE, Base.TOP, about(ref), Math.PI * 8, 0));
+        String across = plane(s, new PlaneStep("", "", false, Way.SQUARE, Base.TOP, about(ref), Math.PI * 8, 0));
         Frame f = s.state().stand().planes().get(across);
         assertThat(f.origin().distance(new Vec3(2, 5, 30))).isLessThan(1e-3);
         assertThat(Math.abs(f.z().y())).isCloseTo(1, within(1e-6));

@@ -30,8 +30,8 @@ class TracingTest {
 
     private static Sheet ready(ReadyStep.Shape shape, Double... sizes) {
         Sheet s = new Sheet("Body", Unit.MM);
-        s.with(new Command.AddStep(new ReadyStep(
-                "", "", false, shape, Base.TOP, new Vec2(5, 3), List.of(sizes), false, Mode.BODY)));
+        s.with(new Command.AddStep(
+                new ReadyStep("", "", false, shape, Base.TOP, new Vec2(5, 3), List.of(sizes), false, Mode.BODY)));
         return s;
     }
 
@@ -55,7 +55,8 @@ class TracingTest {
     }
 
     private static Sketch now(Sheet s, String id) {
-        assertThat(s.state().outcomes()).allMatch(o -> o.message().isEmpty() && o.notes().isEmpty(), "nothing is lost");
+        assertThat(s.state().outcomes())
+                .allMatch(o -> o.message().isEmpty() && o.notes().isEmpty(), "nothing is lost");
         String written = PartFile.write(s.document());
         assertThat(PartFile.write(PartFile.read(written))).isEqualTo(written);
         return s.state().stand().sketch(id).orElseThrow().step().sketch();
@@ -71,7 +72,9 @@ class TracingTest {
         String id = sketchOn(s, Base.FRONT);
         s.with(Tracing.silhouettes(rebuild, s.document(), id, face(s, "cylinder")));
         Sketch k = now(s, id);
-        assertThat(k.curves()).hasSize(2).allMatch(c -> c instanceof SketchLine l && Math.abs(length(k, l) - 30) < 1e-9);
+        assertThat(k.curves())
+                .hasSize(2)
+                .allMatch(c -> c instanceof SketchLine l && Math.abs(length(k, l) - 30) < 1e-9);
         ReadyStep step = (ReadyStep) s.document().steps().get(0);
         s.with(new Command.ChangeStep(step.sized("diameter", 20).sized("height", 44)));
         Sketch later = now(s, id);
@@ -109,8 +112,10 @@ class TracingTest {
         assertThat(now(ring, flat).curves()).hasSize(2).allMatch(c -> c instanceof SketchCircle);
         String side = sketchOn(ring, Base.FRONT);
         ring.with(Tracing.silhouettes(rebuild, ring.document(), side, face(ring, "torus")));
-        assertThat(now(ring, side).curves().stream().filter(SketchCircle.class::isInstance)).hasSize(2);
-        assertThat(now(ring, side).curves().stream().filter(SketchLine.class::isInstance)).hasSize(2);
+        assertThat(now(ring, side).curves().stream().filter(SketchCircle.class::isInstance))
+                .hasSize(2);
+        assertThat(now(ring, side).curves().stream().filter(SketchLine.class::isInstance))
+                .hasSize(2);
         PlaneStep.On axis = new PlaneStep.On(Base.SIDE, null, null, List.of());
         ring.with(new Command.AddStep(
                 new PlaneStep("", "", false, PlaneStep.Way.MEETING, Base.TOP, axis, 0, Math.toRadians(40))));
@@ -155,8 +160,8 @@ class TracingTest {
         s.with(Tracing.outline(rebuild, s.document(), outline, top));
         assertThat(Pen.area(now(s, outline))).isCloseTo(1200, within(1e-7));
 
-        s.with(new Command.AddStep(new PlaneStep(
-                "", "", false, PlaneStep.Way.BESIDE, Base.FRONT, PlaneStep.On.NOTHING, -15, 0)));
+        s.with(new Command.AddStep(
+                new PlaneStep("", "", false, PlaneStep.Way.BESIDE, Base.FRONT, PlaneStep.On.NOTHING, -15, 0)));
         String plane = s.document().steps().get(3).id();
         String across = sketchOn(s, new SketchPlane.Made(plane));
         s.with(Tracing.crossings(rebuild, s.document(), across));

@@ -66,7 +66,9 @@ final class Outlines {
             int[] letters = t.text().codePoints().toArray();
             for (int i = 0; i < letters.length; i++) {
                 int glyph = Face.FONT.getUnicodeCmapLookup().getGlyphId(letters[i]);
-                String name = Face.FONT.getPostScript() == null ? null : Face.FONT.getPostScript().getName(glyph);
+                String name = Face.FONT.getPostScript() == null
+                        ? null
+                        : Face.FONT.getPostScript().getName(glyph);
                 Path2D path = Face.FONT.getPath(name == null ? "gid" + glyph : name);
                 new Placed(t.id() + "-" + i, new Vec2(start.x(), start.y()), x, scale, at, out).take(path);
                 at += Face.FONT.getAdvanceWidth(glyph);

@@ -210,8 +210,7 @@ public final class Sketch {
         if (through.size() < (s.closed() ? 3 : 2)) {
             return Optional.empty();
         }
-        return Optional.of(
-                ThroughPoints.plain(through, s.closed(), handle(s.startHandle()), handle(s.endHandle())));
+        return Optional.of(ThroughPoints.plain(through, s.closed(), handle(s.startHandle()), handle(s.endHandle())));
     }
 
     private Vec3 handle(String id) {

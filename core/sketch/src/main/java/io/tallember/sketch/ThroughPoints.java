@@ -51,9 +51,10 @@ public final class ThroughPoints<N extends Arithmetic<N>> {
         }
         first = turns / 2 * p.size();
         count = closed ? p.size() : p.size() - 1;
-        List<N> xs = slopes(q.stream().map(Pair::x).toList(), handle(this.startHandle, true), handle(this.endHandle, true));
-        List<N> ys =
-                slopes(q.stream().map(Pair::y).toList(), handle(this.startHandle, false), handle(this.endHandle, false));
+        List<N> xs =
+                slopes(q.stream().map(Pair::x).toList(), handle(this.startHandle, true), handle(this.endHandle, true));
+        List<N> ys = slopes(
+                q.stream().map(Pair::y).toList(), handle(this.startHandle, false), handle(this.endHandle, false));
         slopes = new ArrayList<>();
         for (int i = 0; i < xs.size(); i++) {
             slopes.add(new Pair<>(xs.get(i), ys.get(i)));
@@ -118,7 +119,10 @@ public final class ThroughPoints<N extends Arithmetic<N>> {
                 low = h.get(i);
                 m = h.get(i - 1).plus(h.get(i)).times(2);
                 up = h.get(i - 1);
-                r = slope(p, i).times(h.get(i - 1)).plus(slope(p, i - 1).times(h.get(i))).times(3);
+                r = slope(p, i)
+                        .times(h.get(i - 1))
+                        .plus(slope(p, i - 1).times(h.get(i)))
+                        .times(3);
             }
             if (i > 0) { // what stands below the diagonal is cleared as the rows are made
                 N f = low.over(mid.get(i - 1));

@@ -156,7 +156,9 @@ class FreeCurveTest {
             Sketch.Strand s = after.strand(c).orElseThrow();
             for (int i = 0; i <= 20; i++) {
                 Vec3 p = s.curve().point(s.range().at(i / 20.0));
-                assertThat(was.curve().point(was.curve().project(p, was.range())).distance(p))
+                assertThat(was.curve()
+                                .point(was.curve().project(p, was.range()))
+                                .distance(p))
                         .isLessThan(1e-6);
             }
         }
@@ -213,7 +215,8 @@ class FreeCurveTest {
         Sketch with = Handles.of(s, "c1", true);
         lies(s, with);
         SketchSpline f = (SketchSpline) with.find("c1").orElseThrow();
-        Sketch pulled = Solver.drag(with, f.startHandle(), with.point(f.startHandle()).at(), new Vec2(-3, 6));
+        Sketch pulled =
+                Solver.drag(with, f.startHandle(), with.point(f.startHandle()).at(), new Vec2(-3, 6));
         Vec3 t = pulled.strand(f).orElseThrow().curve().tangent(0);
         assertThat(t.y() / t.x()).isCloseTo(-2, within(1e-9));
         assertThat(Handles.of(with, "c1", false)).isEqualTo(s);

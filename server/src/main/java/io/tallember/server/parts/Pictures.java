@@ -80,7 +80,8 @@ public class Pictures {
         if (starts(b, '%', 'P', 'D', 'F')) {
             return "application/pdf";
         }
-        throw Refusal.of("This file isn't a picture that can be laid under a sketch. Take a PNG, JPEG, GIF or PDF file.");
+        throw Refusal.of(
+                "This file isn't a picture that can be laid under a sketch. Take a PNG, JPEG, GIF or PDF file.");
     }
 
     private static boolean starts(byte[] b, int... with) {

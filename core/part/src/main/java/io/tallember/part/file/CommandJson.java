@@ -65,10 +65,7 @@ public final class CommandJson {
                 edit(
                         f,
                         new SketchEdit.OffsetCurves(
-                                f.texts("curves"),
-                                f.positive("distance", typed, ""),
-                                f.vec2("side"),
-                                f.flag("round")));
+                                f.texts("curves"), f.positive("distance", typed, ""), f.vec2("side"), f.flag("round")));
             case "tangent-line" ->
                 edit(
                         f,
@@ -86,10 +83,7 @@ public final class CommandJson {
             case "recount" -> edit(f, new SketchEdit.RecountRepeat(f.text("curve"), f.whole("count")));
             case "set-handles" -> edit(f, new SketchEdit.SetHandles(f.text("curve"), f.flag("on")));
             case "set-text" ->
-                edit(
-                        f,
-                        new SketchEdit.SetText(
-                                f.text("curve"), f.text("text"), f.positive("height", typed, "")));
+                edit(f, new SketchEdit.SetText(f.text("curve"), f.text("text"), f.positive("height", typed, "")));
             case "take-outline" ->
                 edit(f, new SketchEdit.TakeOutline(f.longText("svg"), f.number("unit"), f.number("tolerance")));
             case "set-underlay" -> new Command.SetUnderlay(f.text("id"), SketchJson.underlay(f));

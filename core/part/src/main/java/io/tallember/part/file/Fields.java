@@ -44,7 +44,8 @@ final class Fields {
     String longText(String name) {
         JsonNode n = need(name);
         if (!n.isString() || n.stringValue().length() > 4_000_000) {
-            throw Refusal.of("The field " + name + " of a " + where + " should be a text of at most 4 million characters.");
+            throw Refusal.of(
+                    "The field " + name + " of a " + where + " should be a text of at most 4 million characters.");
         }
         return n.stringValue();
     }

@@ -1,12 +1,12 @@
 package io.tallember.part.file;
 
+import io.tallember.part.Command;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.FaceReference;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.Tracing;
-import io.tallember.part.Command;
 import io.tallember.sketch.Constraint;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -25,8 +25,7 @@ public final class SketchFacts {
         String id = f.text("id");
         String what = f.text("what");
         return switch (what) {
-            case "edge" ->
-                Tracing.edge(rebuild, doc, id, new EdgeReference(f.text("edge"), f.vec3("point")));
+            case "edge" -> Tracing.edge(rebuild, doc, id, new EdgeReference(f.text("edge"), f.vec3("point")));
             case "outline" -> Tracing.outline(rebuild, doc, id, face(f));
             case "silhouettes" -> Tracing.silhouettes(rebuild, doc, id, face(f));
             case "crossings" -> Tracing.crossings(rebuild, doc, id);

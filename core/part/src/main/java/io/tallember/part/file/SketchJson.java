@@ -68,7 +68,9 @@ final class SketchJson {
     }
 
     static List<Trace> traces(Fields f) {
-        return f.has("traces") ? f.list("traces").stream().map(SketchJson::trace).toList() : List.of();
+        return f.has("traces")
+                ? f.list("traces").stream().map(SketchJson::trace).toList()
+                : List.of();
     }
 
     static ObjectNode write(Trace t) {
@@ -192,8 +194,7 @@ final class SketchJson {
                         f.text("endHandle", ""),
                         construction);
             case "text" ->
-                new SketchText(
-                        id, f.text("start"), f.text("along"), f.text("text"), f.number("height"), construction);
+                new SketchText(id, f.text("start"), f.text("along"), f.text("text"), f.number("height"), construction);
             default -> throw Refusal.of("A sketch entity can't be of the kind " + Refusal.quoted(kind) + ".");
         };
     }

@@ -49,7 +49,8 @@ final class BuildPlane {
         Vec3 along = a.z().cross(b.z());
         if (along.length() < 1e-9) {
             throw new GeometryException(
-                    Reason.NO_CONTACT, "These two planes are parallel, so there is no line through which one could go.");
+                    Reason.NO_CONTACT,
+                    "These two planes are parallel, so there is no line through which one could go.");
         }
         return turned(a, new Line(onBoth(a, b, b.z()), along.unit()), step.angle());
     }
@@ -100,7 +101,8 @@ final class BuildPlane {
                     Reason.BAD_VALUE, "The three corners lie in one line. Pick one that lies beside the others.");
         }
         Vec3 up = n.unit();
-        boolean back = up.z() < -1e-9 || Math.abs(up.z()) <= 1e-9 && (up.x() < -1e-9 || Math.abs(up.x()) <= 1e-9 && up.y() > 0);
+        boolean back = up.z() < -1e-9
+                || Math.abs(up.z()) <= 1e-9 && (up.x() < -1e-9 || Math.abs(up.x()) <= 1e-9 && up.y() > 0);
         return SketchPlane.frameOn(p.get(0), back ? up.negated() : up);
     }
 

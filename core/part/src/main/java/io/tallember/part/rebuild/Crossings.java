@@ -36,11 +36,12 @@ final class Crossings {
                 for (Edge e : piece.edges()) {
                     if (bounds(piece, e, cut)) {
                         face(b.body(), e.middle())
-                                .ifPresent(f -> Flat.of(e.curve(), e.range(), plane).ifPresent(flat -> {
-                                    FaceReference ref = new FaceReference(
-                                            b.body().names().of(f), e.middle(), f.outward(e.middle()));
-                                    out.add(new Found(flat, e.middle(), f, ref));
-                                }));
+                                .ifPresent(f -> Flat.of(e.curve(), e.range(), plane)
+                                        .ifPresent(flat -> {
+                                            FaceReference ref = new FaceReference(
+                                                    b.body().names().of(f), e.middle(), f.outward(e.middle()));
+                                            out.add(new Found(flat, e.middle(), f, ref));
+                                        }));
                     }
                 }
             }
@@ -54,7 +55,8 @@ final class Crossings {
         return sides.size() == 2
                 && sides.stream().filter(f -> inCut(f, cut)).count() == 1
                 && sides.stream()
-                        .anyMatch(f -> inCut(f, cut) && f.outward(e.middle()).dot(cut.frame().z()) > 0);
+                        .anyMatch(f -> inCut(f, cut)
+                                && f.outward(e.middle()).dot(cut.frame().z()) > 0);
     }
 
     private static boolean inCut(Face f, Plane cut) {

@@ -56,8 +56,7 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
                 apart.add(p);
             }
         }
-        boolean closed =
-                apart.size() > 3 && apart.get(0).distance(apart.get(apart.size() - 1)) < NOTHING;
+        boolean closed = apart.size() > 3 && apart.get(0).distance(apart.get(apart.size() - 1)) < NOTHING;
         if (closed) {
             apart.remove(apart.size() - 1);
         }
@@ -91,15 +90,12 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
         double from = left ? range.lo() - turn : turn - range.hi();
         Interval run = new Interval(from, from + range.length());
         Frame frame = Frame.of(new Vec3(m.x(), m.y(), 0), Vec3.Z, new Vec3(u.x(), u.y(), 0));
-        Curve image =
-                Math.abs(wide - high) < 1e-9 * wide ? new Circle(frame, wide) : new Ellipse(frame, wide, high);
+        Curve image = Math.abs(wide - high) < 1e-9 * wide ? new Circle(frame, wide) : new Ellipse(frame, wide, high);
         Vec3 start = image.point(run.lo());
         Vec3 end = image.point(run.hi());
         boolean closed = range.length() > 2 * Math.PI - 1e-9;
         return Optional.of(new Flat(
-                new Strand(image, run),
-                List.of(new Vec2(start.x(), start.y()), new Vec2(end.x(), end.y())),
-                closed));
+                new Strand(image, run), List.of(new Vec2(start.x(), start.y()), new Vec2(end.x(), end.y())), closed));
     }
 
     /** Seen along its plane a round curve is the straight line between where it reaches furthest. */
@@ -129,7 +125,9 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
     double away(Vec2 p) {
         if (strand != null) {
             Vec3 q = new Vec3(p.x(), p.y(), 0);
-            return strand.curve().point(strand.curve().project(q, strand.range())).distance(q);
+            return strand.curve()
+                    .point(strand.curve().project(q, strand.range()))
+                    .distance(q);
         }
         return points.stream().mapToDouble(p::distance).min().orElse(Double.MAX_VALUE);
     }

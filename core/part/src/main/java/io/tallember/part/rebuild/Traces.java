@@ -170,7 +170,8 @@ final class Traces {
 
     private void ends(Sketch s, String start, String end, Flat f) {
         Vec2 was = s.point(start).at();
-        boolean same = was.distance(f.points().get(0)) <= was.distance(f.points().get(1));
+        boolean same =
+                was.distance(f.points().get(0)) <= was.distance(f.points().get(1));
         places.put(start, f.points().get(same ? 0 : 1));
         places.put(end, f.points().get(same ? 1 : 0));
     }

@@ -59,8 +59,8 @@ public final class Tracing {
         Tracing t = new Tracing(rebuild, doc, id);
         Edge e = EdgeFinder.find(edge, t.before.bodies())
                 .map(EdgeFinder.Found::edge)
-                .orElseThrow(() -> Refusal.of(
-                        "This edge is made by a step below the sketch. Move the sketch down to trace it."));
+                .orElseThrow(() ->
+                        Refusal.of("This edge is made by a step below the sketch. Move the sketch down to trace it."));
         t.draw(e, edge);
         return t.done(id, "This edge stands square to the sketch; it would be a point.");
     }
@@ -123,8 +123,8 @@ public final class Tracing {
     private Face face(FaceReference face) {
         return FaceFinder.find(face, before.bodies())
                 .map(FaceFinder.Found::face)
-                .orElseThrow(() -> Refusal.of(
-                        "This face is made by a step below the sketch. Move the sketch down to trace it."));
+                .orElseThrow(() ->
+                        Refusal.of("This face is made by a step below the sketch. Move the sketch down to trace it."));
     }
 
     private void draw(Edge e, EdgeReference ref) {
@@ -134,8 +134,8 @@ public final class Tracing {
     private void draw(Flat f, Trace.Source source) {
         String id = names.curve();
         if (f.strand() == null) {
-            entities.add(new SketchSpline(
-                    id, f.points().stream().map(this::point).toList(), f.closed(), false));
+            entities.add(
+                    new SketchSpline(id, f.points().stream().map(this::point).toList(), f.closed(), false));
         } else if (f.strand().curve() instanceof Line) {
             String a = point(f.points().get(0));
             entities.add(new SketchLine(id, a, point(f.points().get(1)), false));
@@ -145,7 +145,8 @@ public final class Tracing {
                 entities.add(new SketchCircle(id, m, c.radius(), false));
                 constraints.add(Constraint.dimension(names.constraint(), Kind.DIAMETER, 2 * c.radius(), id));
             } else {
-                entities.add(new SketchArc(id, m, point(f.points().get(0)), point(f.points().get(1)), false));
+                entities.add(new SketchArc(
+                        id, m, point(f.points().get(0)), point(f.points().get(1)), false));
             }
         } else {
             Ellipse e = (Ellipse) f.strand().curve();
@@ -156,7 +157,13 @@ public final class Tracing {
                     f.closed()
                             ? new SketchEllipse(id, m, a, b, false)
                             : new SketchEllipse(
-                                    id, m, a, b, point(f.points().get(0)), point(f.points().get(1)), false));
+                                    id,
+                                    m,
+                                    a,
+                                    b,
+                                    point(f.points().get(0)),
+                                    point(f.points().get(1)),
+                                    false));
         }
         traces.add(new Trace(id, source));
     }

@@ -114,9 +114,7 @@ final class Chain {
                         next.centre(),
                         next.radius() - (next.forward ? d : -d)));
             }
-            return all.stream()
-                    .min(Comparator.comparingDouble(near::distance))
-                    .orElse(null);
+            return all.stream().min(Comparator.comparingDouble(near::distance)).orElse(null);
         }
     }
 
@@ -135,9 +133,8 @@ final class Chain {
             if (!(sketch.find(id).orElse(null) instanceof SketchCurve c)
                     || Sketch.isGiven(id)
                     || !(c instanceof SketchLine || c instanceof Round)) {
-                throw Draft.refused("Only lines, circles and arcs can be drawn again beside themselves; "
-                        + id
-                        + " isn't one.");
+                throw Draft.refused(
+                        "Only lines, circles and arcs can be drawn again beside themselves; " + id + " isn't one.");
             }
             if (sketch.strand(c).isEmpty()) {
                 throw Draft.refused("The curve " + id + " has no length.");
@@ -159,7 +156,9 @@ final class Chain {
                 // one curve a round
             }
             boolean closes = links.size() > 1
-                    && links.get(0).point(true).equals(links.get(links.size() - 1).point(false));
+                    && links.get(0)
+                            .point(true)
+                            .equals(links.get(links.size() - 1).point(false));
             out.add(new Chain(links, closes));
         }
         return out;

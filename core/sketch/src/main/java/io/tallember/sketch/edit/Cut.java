@@ -67,9 +67,9 @@ public final class Cut {
         Interval r = s.range();
         double t = s.curve().project(new Vec3(at.x(), at.y(), 0), r);
         if (!ends(c).isEmpty()
-                && Math.min(s.curve().point(t).distance(s.curve().point(r.lo())), s.curve()
-                                .point(t)
-                                .distance(s.curve().point(r.hi())))
+                && Math.min(
+                                s.curve().point(t).distance(s.curve().point(r.lo())),
+                                s.curve().point(t).distance(s.curve().point(r.hi())))
                         < 1e-5) {
             throw Draft.refused("Click somewhere along the curve, not on its end.");
         }
@@ -222,7 +222,10 @@ public final class Cut {
         } else {
             Round r = (Round) a;
             Round o = (Round) b;
-            boolean same = sketch.point(r.centre()).at().distance(sketch.point(o.centre()).at()) < 1e-6
+            boolean same = sketch.point(r.centre())
+                                    .at()
+                                    .distance(sketch.point(o.centre()).at())
+                            < 1e-6
                     && ends(a).get(0).equals(shared) != ends(b).get(0).equals(shared);
             if (!same || Math.abs(sketch.radius(r) - sketch.radius(o)) > 1e-6) {
                 throw Draft.refused("The two arcs aren't of one circle, so they can't become one.");

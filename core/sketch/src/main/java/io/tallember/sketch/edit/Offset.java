@@ -101,7 +101,8 @@ public final class Offset {
             if (radius < 1e-6) {
                 return false;
             }
-            return k.curve() instanceof SketchCircle || Math.abs(turn(k, start, end) - turn(k, k.from(), k.to())) < Math.PI;
+            return k.curve() instanceof SketchCircle
+                    || Math.abs(turn(k, start, end) - turn(k, k.from(), k.to())) < Math.PI;
         }
 
         private static double turn(Chain.Link k, Vec2 a, Vec2 b) {
@@ -119,8 +120,10 @@ public final class Offset {
         List<Laid> out = new ArrayList<>();
         for (int i = 0; i < n; i++) {
             Chain.Link k = c.links().get(i);
-            Chain.Link before = i > 0 ? c.links().get(i - 1) : c.closed() ? c.links().get(n - 1) : null;
-            Chain.Link after = i + 1 < n ? c.links().get(i + 1) : c.closed() ? c.links().get(0) : null;
+            Chain.Link before =
+                    i > 0 ? c.links().get(i - 1) : c.closed() ? c.links().get(n - 1) : null;
+            Chain.Link after =
+                    i + 1 < n ? c.links().get(i + 1) : c.closed() ? c.links().get(0) : null;
             Vec2 start = before == null || before == k ? k.beside(true, d) : corner(before, k, d, false);
             Vec2 end = after == null || after == k ? k.beside(false, d) : corner(k, after, d, true);
             out.add(new Laid(start, end, k.radius() - (k.forward() ? d : -d)));
@@ -149,11 +152,13 @@ public final class Offset {
                 continue;
             }
             Chain.Link k = c.links().get(i);
-            Chain.Link before = i > 0 ? c.links().get(i - 1) : c.closed() ? c.links().get(n - 1) : null;
+            Chain.Link before =
+                    i > 0 ? c.links().get(i - 1) : c.closed() ? c.links().get(n - 1) : null;
             int last = (i + n - 1) % n;
             boolean shared = before != null && before != k && !rounded(before, k, d);
             starts[i] = shared && i > 0 ? ends[last] : draft.point(laid.get(i).start());
-            boolean closes = c.closed() && i == n - 1 && n > 1 && !rounded(k, c.links().get(0), d);
+            boolean closes =
+                    c.closed() && i == n - 1 && n > 1 && !rounded(k, c.links().get(0), d);
             ends[i] = closes ? starts[0] : draft.point(laid.get(i).end());
         }
         for (int i = 0; i < n; i++) {
@@ -161,7 +166,8 @@ public final class Offset {
         }
         for (int i = 0; i < n; i++) {
             Chain.Link k = c.links().get(i);
-            Chain.Link after = i + 1 < n ? c.links().get(i + 1) : c.closed() ? c.links().get(0) : null;
+            Chain.Link after =
+                    i + 1 < n ? c.links().get(i + 1) : c.closed() ? c.links().get(0) : null;
             if (after != null && after != k && rounded(k, after, d)) {
                 String from = ends[i];
                 String to = starts[(i + 1) % n];

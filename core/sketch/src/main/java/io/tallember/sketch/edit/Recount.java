@@ -34,8 +34,8 @@ public final class Recount {
         Map<List<Object>, Set<String>> sources = new HashMap<>();
         Map<String, List<Constraint>> held = new HashMap<>();
         for (Constraint c : s.constraints()) {
-            boolean round = c.kind() == Kind.TURNED
-                    && (Math.abs(c.value() - Math.PI) > 1e-9 || Sketch.isGiven(c.on().get(2)));
+            boolean round =
+                    c.kind() == Kind.TURNED && (Math.abs(c.value() - Math.PI) > 1e-9 || Sketch.isGiven(c.on().get(2)));
             if (round || c.kind() == Kind.STEPPED) {
                 held.computeIfAbsent(c.on().get(0), k -> new ArrayList<>()).add(c);
             }
@@ -44,10 +44,17 @@ public final class Recount {
             boolean turned = all.get(0).kind() == Kind.TURNED;
             // by half a turn the middle one of an even count is turned too
             int count = turned
-                    ? (int) Math.round(2 * Math.PI / all.stream().mapToDouble(Constraint::value).min().orElse(1))
-                    : (int) Math.round(all.stream().mapToDouble(Constraint::value).max().orElse(1)) + 1;
+                    ? (int) Math.round(2
+                            * Math.PI
+                            / all.stream().mapToDouble(Constraint::value).min().orElse(1))
+                    : (int) Math.round(all.stream()
+                                    .mapToDouble(Constraint::value)
+                                    .max()
+                                    .orElse(1))
+                            + 1;
             String centre = turned ? all.get(0).on().get(2) : "";
-            sources.computeIfAbsent(List.of(centre, count), k -> new HashSet<>()).add(p);
+            sources.computeIfAbsent(List.of(centre, count), k -> new HashSet<>())
+                    .add(p);
         });
         List<Found> out = new ArrayList<>();
         sources.forEach((key, points) -> {
@@ -61,7 +68,8 @@ public final class Recount {
                 out.add(new Found(centre, curves, (int) key.get(1)));
             }
         });
-        out.sort(java.util.Comparator.comparing(f -> s.entities().indexOf(s.find(f.curves().get(0)).orElseThrow())));
+        out.sort(java.util.Comparator.comparing(
+                f -> s.entities().indexOf(s.find(f.curves().get(0)).orElseThrow())));
         return out;
     }
 
@@ -99,8 +107,7 @@ public final class Recount {
                 gone.add(c.on().get(1));
             } else {
                 Vec2 at = Repeat.turned(sketch.point(c.on().get(0)).at(), centre, now * k);
-                out = out.replacing(c.withValue(now * k))
-                        .replacing(new SketchPoint(c.on().get(1), at.x(), at.y()));
+                out = out.replacing(c.withValue(now * k)).replacing(new SketchPoint(c.on().get(1), at.x(), at.y()));
             }
         }
         out = out.without(gone);
@@ -120,7 +127,9 @@ public final class Recount {
         }
         Sketch out = sketch.without(gone);
         Map.Entry<String, String> any = firsts.entrySet().iterator().next();
-        Vec2 step = sketch.point(any.getValue()).at().minus(sketch.point(any.getKey()).at());
+        Vec2 step = sketch.point(any.getValue())
+                .at()
+                .minus(sketch.point(any.getKey()).at());
         return count > f.count() ? Repeat.along(out, f.curves(), step, f.count(), count, firsts) : out;
     }
 }

@@ -25,7 +25,9 @@ final class SplinePieces {
         this.draft = draft;
         this.spline = spline;
         poles = sketch.poles(spline);
-        double[] all = ((io.tallember.geometry.Nurbs) sketch.strand(spline).orElseThrow().curve()).knots();
+        double[] all = ((io.tallember.geometry.Nurbs)
+                        sketch.strand(spline).orElseThrow().curve())
+                .knots();
         knots = new double[poles.size() + 1];
         for (int i = 0; i < knots.length; i++) {
             knots[i] = all[3 + 3 * i];
@@ -49,18 +51,14 @@ final class SplinePieces {
                 continue;
             }
             boolean last = range.hi() <= knots[i + 1] + NOTHING;
-            String to = last ? end : spline.through().get((i + 1) % spline.through().size());
+            String to =
+                    last ? end : spline.through().get((i + 1) % spline.through().size());
             double wide = knots[i + 1] - knots[i];
             List<Vec2> p = part(poles.get(i), (lo - knots[i]) / wide, (hi - knots[i]) / wide);
             String id = named ? draft.names.curve() : spline.id();
             named = true;
             draft.entities.add(new SketchSpline(
-                    id,
-                    List.of(from, to),
-                    false,
-                    draft.point(p.get(1)),
-                    draft.point(p.get(2)),
-                    spline.construction()));
+                    id, List.of(from, to), false, draft.point(p.get(1)), draft.point(p.get(2)), spline.construction()));
             if (before != null) {
                 draft.hold(Kind.TANGENT, before, id);
             }

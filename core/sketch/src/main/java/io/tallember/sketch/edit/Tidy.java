@@ -36,9 +36,7 @@ public final class Tidy {
             return Optional.of(s.without(List.of(r.hidden().get(0))));
         }
         for (Stub stub : r.stubs()) {
-            Sketch next = stub.whole()
-                    ? s.without(List.of(stub.curve()))
-                    : Trim.trim(s, stub.curve(), stub.at());
+            Sketch next = stub.whole() ? s.without(List.of(stub.curve())) : Trim.trim(s, stub.curve(), stub.at());
             if (!next.equals(s)) {
                 return Optional.of(next);
             }

@@ -74,7 +74,10 @@ public final class Trim {
                 pieces.takeOut();
                 Interval all = strand.range();
                 boolean across = after.t() < before.t(); // what is kept doesn't run over the spline's beginning
-                pieces.keep(new Interval(after.t(), across ? before.t() : all.hi()), start, across ? end : s.through().get(0));
+                pieces.keep(
+                        new Interval(after.t(), across ? before.t() : all.hi()),
+                        start,
+                        across ? end : s.through().get(0));
                 if (!across) {
                     pieces.keep(new Interval(all.lo(), before.t()), s.through().get(0), end);
                 }

@@ -69,8 +69,7 @@ public final class Settle {
         if (freedoms == 0
                 || proposals.size() >= MOST
                 || List.of(on).stream().noneMatch(loose::contains)
-                || now.constraints().stream()
-                        .anyMatch(c -> c.kind() == kind && c.on().equals(List.of(on)))) {
+                || now.constraints().stream().anyMatch(c -> c.kind() == kind && c.on().equals(List.of(on)))) {
             return false;
         }
         Constraint c = new Constraint("k" + (last + 1), kind, List.of(on), value);
@@ -211,7 +210,9 @@ public final class Settle {
         all.sort(java.util.Comparator.comparingDouble(p -> p.at().length()));
         for (SketchPoint p : all) {
             for (Kind k : List.of(Kind.HORIZONTAL_DISTANCE, Kind.VERTICAL_DISTANCE)) {
-                double off = k == Kind.HORIZONTAL_DISTANCE ? now.point(p.id()).x() : now.point(p.id()).y();
+                double off = k == Kind.HORIZONTAL_DISTANCE
+                        ? now.point(p.id()).x()
+                        : now.point(p.id()).y();
                 if (Math.abs(off) < 1e-6) {
                     offer(k == Kind.HORIZONTAL_DISTANCE ? Kind.VERTICAL : Kind.HORIZONTAL, 0, Sketch.ORIGIN, p.id());
                 } else {

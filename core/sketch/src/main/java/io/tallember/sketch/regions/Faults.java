@@ -67,14 +67,17 @@ final class Faults {
             Half at = h;
             while (leaving.get(at.to).size() == 2 && length <= STUB_SHARE * size) {
                 Half twin = at.twin;
-                at = leaving.get(at.to).stream().filter(g -> g != twin).findFirst().orElseThrow();
+                at = leaving.get(at.to).stream()
+                        .filter(g -> g != twin)
+                        .findFirst()
+                        .orElseThrow();
                 length += length(at);
             }
             boolean attached = leaving.get(at.to).size() > 2;
             if (attached && length <= STUB_SHARE * size && sketch.find(h.source).isPresent()) {
                 Vec3 p = h.curve.point(h.range.middle());
-                boolean whole = graph.halves.stream()
-                        .noneMatch(g -> g != h && g != h.twin && g.source.equals(h.source));
+                boolean whole =
+                        graph.halves.stream().noneMatch(g -> g != h && g != h.twin && g.source.equals(h.source));
                 out.add(new Stub(h.source, new Vec2(p.x(), p.y()), length, whole));
             }
         }
@@ -136,7 +139,10 @@ final class Faults {
     private boolean hasEnds(String curve) {
         return sketch.find(curve).orElse(null) instanceof SketchCurve c
                 && sketch.strand(c)
-                        .map(s -> s.curve().point(s.range().lo()).distance(s.curve().point(s.range().hi())) > 1e-6)
+                        .map(s -> s.curve()
+                                        .point(s.range().lo())
+                                        .distance(s.curve().point(s.range().hi()))
+                                > 1e-6)
                         .orElse(false);
     }
 

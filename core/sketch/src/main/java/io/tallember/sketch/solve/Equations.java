@@ -359,9 +359,7 @@ final class Equations {
         if (c instanceof SketchLine l) {
             return l.points();
         }
-        return c instanceof SketchArc a
-                ? List.of(a.start(), a.end())
-                : c instanceof FreeCurve f ? f.ends() : List.of();
+        return c instanceof SketchArc a ? List.of(a.start(), a.end()) : c instanceof FreeCurve f ? f.ends() : List.of();
     }
 
     private void onCircle(String source, String p, Round r) {

@@ -143,9 +143,7 @@ final class FreeEquations {
         Jet dx = v[2].minus(v[0]);
         Jet dy = v[3].minus(v[1]);
         if (b instanceof SketchLine l) {
-            return all.together(l.start(), end)
-                    ? new Jet[] {dx, dy}
-                    : new Jet[] {v[0].minus(v[2]), v[1].minus(v[3])};
+            return all.together(l.start(), end) ? new Jet[] {dx, dy} : new Jet[] {v[0].minus(v[2]), v[1].minus(v[3])};
         }
         boolean against = b instanceof SketchArc a && all.together(a.end(), end);
         return against ? new Jet[] {dy, v[0].minus(v[2])} : new Jet[] {v[1].minus(v[3]), dx};
@@ -198,7 +196,8 @@ final class FreeEquations {
                     Jet[] at = f.at(s.piece(), f.still(s));
                     return Jet.length(at[0].minus(v[n]), at[1].minus(v[n + 1])).minus(v[n + 2]);
                 },
-                Equations.join(points(a), all.xy(r.centre()), new int[] {all.scalars().r(r.id())}));
+                Equations.join(
+                        points(a), all.xy(r.centre()), new int[] {all.scalars().r(r.id())}));
     }
 
     /** One direction and one bend at the end that both share. */

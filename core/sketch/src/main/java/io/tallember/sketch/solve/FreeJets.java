@@ -65,7 +65,10 @@ final class FreeJets {
         List<Pair<Jet>> p = poles.get(piece);
         Jet w = number(1).minus(u);
         Jet[] k = {
-            w.times(w).times(w), u.times(w).times(w).times(3), u.times(u).times(w).times(3), u.times(u).times(u)
+            w.times(w).times(w),
+            u.times(w).times(w).times(3),
+            u.times(u).times(w).times(3),
+            u.times(u).times(u)
         };
         return sum(p, k);
     }

@@ -125,10 +125,7 @@ final class OffsetEquations {
 
     private void beside(SketchLine l, String end) {
         double sign = all.side(all.at(end), l) < 0 ? -1 : 1;
-        all.put(
-                k.id(),
-                v -> Equations.offset(v[4], v[5], v).minus(sign * k.value()),
-                all.xy(l.start(), l.end(), end));
+        all.put(k.id(), v -> Equations.offset(v[4], v[5], v).minus(sign * k.value()), all.xy(l.start(), l.end(), end));
     }
 
     private Vec2 direction(SketchCurve c, String end) {

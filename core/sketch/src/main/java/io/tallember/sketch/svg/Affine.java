@@ -61,7 +61,8 @@ record Affine(double a, double b, double c, double d, double e, double f) {
                 return new Affine(1, Math.tan(Math.toRadians(at(n, 0, 0))), 0, 1, 0, 0);
             default:
                 throw new GeometryException(
-                        GeometryException.Reason.BAD_VALUE, "The outline has a transform that isn't known: " + kind + ".");
+                        GeometryException.Reason.BAD_VALUE,
+                        "The outline has a transform that isn't known: " + kind + ".");
         }
     }
 

@@ -184,13 +184,7 @@ public final class Outline {
                 round
                         ? new SketchArc(id, m, left ? a : b, left ? b : a, false)
                         : new SketchEllipse(
-                                id,
-                                m,
-                                own(o.at(0)),
-                                own(o.at(Math.PI / 2)),
-                                left ? a : b,
-                                left ? b : a,
-                                false));
+                                id, m, own(o.at(0)), own(o.at(Math.PI / 2)), left ? a : b, left ? b : a, false));
         if (round) {
             sized(id, wide);
         }
@@ -231,7 +225,8 @@ public final class Outline {
             Run b = all.get(1);
             Vec2 u = a.start().equals(p) ? a.out() : a.in();
             Vec2 v = b.start().equals(p) ? b.out() : b.in();
-            boolean onwards = (u.dot(v) > 0) == (a.start().equals(p) != b.start().equals(p));
+            boolean onwards =
+                    (u.dot(v) > 0) == (a.start().equals(p) != b.start().equals(p));
             if ((a.round() || b.round())
                     && onwards
                     && Math.abs(u.cross(v)) < SMOOTH

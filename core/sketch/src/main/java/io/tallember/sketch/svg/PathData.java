@@ -141,8 +141,7 @@ final class PathData {
         } else if (!sweep && turn > 0) {
             turn -= 2 * Math.PI;
         }
-        out.add(new Shape.Oval(
-                centre, new Vec2(u.x() * rx, u.y() * rx), new Vec2(v.x() * ry, v.y() * ry), a, turn));
+        out.add(new Shape.Oval(centre, new Vec2(u.x() * rx, u.y() * rx), new Vec2(v.x() * ry, v.y() * ry), a, turn));
         pen = to;
     }
 

@@ -87,9 +87,11 @@ final class SvgReader {
         } else {
             scale = unit > 0 ? unit : PIXEL;
         }
-        double high = box.length == 4 ? box[3] : PathData.numbers(attribute(x, "height", "0")).length > 0
-                ? PathData.numbers(attribute(x, "height", "0"))[0]
-                : 0;
+        double high = box.length == 4
+                ? box[3]
+                : PathData.numbers(attribute(x, "height", "0")).length > 0
+                        ? PathData.numbers(attribute(x, "height", "0"))[0]
+                        : 0;
         double left = box.length == 4 ? box[0] : 0;
         double top = box.length == 4 ? box[1] : 0;
         return new Affine(scale, 0, 0, -scale, -left * scale, (top + high) * scale);

@@ -21,11 +21,13 @@ public final class SvgWriter {
     /** A stretch of a curve run through in one direction. */
     private record Run(Strand strand, boolean forward) {
         Vec3 from() {
-            return strand.curve().point(forward ? strand.range().lo() : strand.range().hi());
+            return strand.curve()
+                    .point(forward ? strand.range().lo() : strand.range().hi());
         }
 
         Vec3 to() {
-            return strand.curve().point(forward ? strand.range().hi() : strand.range().lo());
+            return strand.curve()
+                    .point(forward ? strand.range().hi() : strand.range().lo());
         }
     }
 
@@ -79,7 +81,9 @@ public final class SvgWriter {
             for (Strand s : left) {
                 Run forward = new Run(s, true);
                 Run back = new Run(s, false);
-                Run next = forward.from().distance(end) < 1e-6 ? forward : back.from().distance(end) < 1e-6 ? back : null;
+                Run next = forward.from().distance(end) < 1e-6
+                        ? forward
+                        : back.from().distance(end) < 1e-6 ? back : null;
                 if (next != null) {
                     left.remove(s);
                     runs.add(next);
@@ -120,8 +124,7 @@ public final class SvgWriter {
             Vec3 p = c.point(r.forward() ? range.at(i / 2.0) : range.at(1 - i / 2.0));
             int large = range.length() / 2 > Math.PI ? 1 : 0;
             // y points down in the file, so that the sense turns round
-            d.append(String.format(
-                    Locale.ROOT, "A%.7f %.7f %.6f %d %d ", rx, ry, turn, large, r.forward() ? 0 : 1));
+            d.append(String.format(Locale.ROOT, "A%.7f %.7f %.6f %d %d ", rx, ry, turn, large, r.forward() ? 0 : 1));
             d.append(at(p));
         }
     }

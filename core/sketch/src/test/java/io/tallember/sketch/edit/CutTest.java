@@ -111,7 +111,10 @@ class CutTest {
             assertThat(out.point(l.end()).at().distance(p[1])).isLessThan(6);
             assertThat(clean(out).freedoms()).isEqualTo(6);
             Sketch settled = Solver.solve(out).orElseThrow();
-            assertThat(settled.point(l.start()).at().distance(out.point(l.start()).at())).isLessThan(1e-9);
+            assertThat(settled.point(l.start())
+                            .at()
+                            .distance(out.point(l.start()).at()))
+                    .isLessThan(1e-9);
         }
         assertThat(catchThrowable(() -> Bridge.line(line(), "l", new Vec2(0, 0), "l", new Vec2(1, 0))))
                 .hasMessageContaining("circles or arcs");
@@ -135,7 +138,10 @@ class CutTest {
         Sketch settled = Solver.solve(side).orElseThrow();
         SketchArc w = (SketchArc) settled.curves().get(3);
         assertThat(settled.radius(w)).isCloseTo(9, within(1e-9));
-        assertThat(settled.point(w.centre()).at().distance(side.point(w.centre()).at())).isLessThan(1e-9);
+        assertThat(settled.point(w.centre())
+                        .at()
+                        .distance(side.point(w.centre()).at()))
+                .isLessThan(1e-9);
         assertThat(catchThrowable(() -> Bridge.arc(s, "o", new Vec2(5, 9), "q", new Vec2(36, 10), 2)))
                 .hasMessageContaining("Try another radius");
     }
@@ -158,8 +164,8 @@ class CutTest {
 
     @Test
     void aRepeatsCountIsChangedAndCopiesThatStayKeepTheirNames() {
-        Sketch five = Repeat.round(
-                new Draw().point("m", 20, 3).circle("o", "m", 2).sketch(), List.of("o"), Sketch.ORIGIN, 5);
+        Sketch five =
+                Repeat.round(new Draw().point("m", 20, 3).circle("o", "m", 2).sketch(), List.of("o"), Sketch.ORIGIN, 5);
         assertThat(Recount.find(five)).containsExactly(new Recount.Found(Sketch.ORIGIN, List.of("o"), 5));
         Sketch three = Recount.of(five, "o", 3);
         assertThat(three.curves()).hasSize(3);

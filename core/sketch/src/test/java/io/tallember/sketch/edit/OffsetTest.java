@@ -69,12 +69,10 @@ class OffsetTest {
         Sketch sharp = settled(Offset.of(box(), BOX, 4, new Vec2(40, 10), false));
         assertThat(areas(sharp)[0] + areas(sharp)[1]).isCloseTo(38 * 28, within(1e-9));
         Sketch round = settled(Offset.of(box(), BOX, 4, new Vec2(40, 10), true));
-        assertThat(areas(round)[0] + areas(round)[1])
-                .isCloseTo(600 + 2 * 4 * (30 + 20) + Math.PI * 16, within(1e-8));
+        assertThat(areas(round)[0] + areas(round)[1]).isCloseTo(600 + 2 * 4 * (30 + 20) + Math.PI * 16, within(1e-8));
         assertThat(Solver.judge(round).freedoms()).isZero();
         Sketch more = Solver.change(round, offset(round), 6).orElseThrow();
-        assertThat(areas(more)[0] + areas(more)[1])
-                .isCloseTo(600 + 2 * 6 * (30 + 20) + Math.PI * 36, within(1e-8));
+        assertThat(areas(more)[0] + areas(more)[1]).isCloseTo(600 + 2 * 6 * (30 + 20) + Math.PI * 36, within(1e-8));
     }
 
     @Test
@@ -130,8 +128,12 @@ class OffsetTest {
         assertThat(two.curves()).hasSize(5);
         assertThat(Solver.judge(two).freedoms()).isEqualTo(9);
         Sketch ring = settled(Offset.of(s, List.of("o"), 3, new Vec2(60, 1), false));
-        assertThat(areas(ring)).containsExactly(
-                java.util.stream.DoubleStream.of(25 * Math.PI, 39 * Math.PI).sorted().toArray(), within(1e-8));
+        assertThat(areas(ring))
+                .containsExactly(
+                        java.util.stream.DoubleStream.of(25 * Math.PI, 39 * Math.PI)
+                                .sorted()
+                                .toArray(),
+                        within(1e-8));
     }
 
     @Test

@@ -28,9 +28,10 @@ class SettleTest {
     }
 
     private static void near(Sketch s, Sketch then, double reach) {
-        s.entities().stream().filter(SketchPoint.class::isInstance).forEach(e -> assertThat(
-                        then.point(e.id()).at().distance(((SketchPoint) e).at()))
-                .isLessThan(reach));
+        s.entities().stream()
+                .filter(SketchPoint.class::isInstance)
+                .forEach(e -> assertThat(then.point(e.id()).at().distance(((SketchPoint) e).at()))
+                        .isLessThan(reach));
     }
 
     @Test
@@ -85,8 +86,7 @@ class SettleTest {
                         .sketch())
                 .orElseThrow();
         assertThat(Settle.propose(s)).isEmpty();
-        assertThat(Settle.propose(
-                        s.with(List.of(), List.of(Constraint.dimension("k99", Kind.DISTANCE, 99, "cd")))))
+        assertThat(Settle.propose(s.with(List.of(), List.of(Constraint.dimension("k99", Kind.DISTANCE, 99, "cd")))))
                 .isEmpty();
     }
 

@@ -45,7 +45,10 @@ class FreeConstraintsTest {
         double lo = Double.MAX_VALUE;
         double hi = -Double.MAX_VALUE;
         for (int i = 0; i <= 20000; i++) {
-            double d = c.curve().point(c.range().at(i / 20000.0)).minus(l.curve().point(0)).dot(n);
+            double d = c.curve()
+                    .point(c.range().at(i / 20000.0))
+                    .minus(l.curve().point(0))
+                    .dot(n);
             lo = Math.min(lo, d);
             hi = Math.max(hi, d);
         }
@@ -89,7 +92,8 @@ class FreeConstraintsTest {
                 .hold(Kind.FIXED, "m"));
         Sketch.Strand o = s.strand((SketchCurve) s.find("o").orElseThrow()).orElseThrow();
         Sketch.Strand l = s.strand((SketchCurve) s.find("l").orElseThrow()).orElseThrow();
-        assertThat(o.curve().tangent(o.range().hi()).cross(l.curve().tangent(0)).length()).isLessThan(1e-8);
+        assertThat(o.curve().tangent(o.range().hi()).cross(l.curve().tangent(0)).length())
+                .isLessThan(1e-8);
         assertThat(off(s, "o", s.point("s").at())).isLessThan(1e-9);
     }
 
@@ -108,8 +112,8 @@ class FreeConstraintsTest {
         Vec2 h = s.point("h").at().minus(s.point("p").at());
         assertThat(d.cross(h) / d.length() / h.length()).isCloseTo(0, within(1e-9));
         Sketch.Strand f = s.strand((SketchCurve) s.find("f").orElseThrow()).orElseThrow();
-        assertThat(f.curve().tangent(f.range().lo()).y() * h.x()).isCloseTo(
-                f.curve().tangent(f.range().lo()).x() * h.y(), within(1e-9));
+        assertThat(f.curve().tangent(f.range().lo()).y() * h.x())
+                .isCloseTo(f.curve().tangent(f.range().lo()).x() * h.y(), within(1e-9));
     }
 
     @Test
@@ -137,8 +141,7 @@ class FreeConstraintsTest {
 
     @Test
     void aLineTouchesASplineInItsMiddle() {
-        Sketch s = solved(spline()
-                .point("u", -5, 12)
+        Sketch s = solved(spline().point("u", -5, 12)
                 .point("v", 30, 13)
                 .line("l", "u", "v")
                 .hold(Kind.FIXED, "p")
@@ -152,8 +155,13 @@ class FreeConstraintsTest {
         double least = Double.MAX_VALUE;
         for (int i = 0; i <= 4000; i++) {
             double t = f.range().at(0.6 * i / 4000.0);
-            double off = Math.abs(f.curve().point(t).minus(l.curve().point(0)).cross(l.curve().tangent(0)).z());
-            double turn = Math.abs(f.curve().tangent(t).cross(l.curve().tangent(0)).z());
+            double off = Math.abs(f.curve()
+                    .point(t)
+                    .minus(l.curve().point(0))
+                    .cross(l.curve().tangent(0))
+                    .z());
+            double turn =
+                    Math.abs(f.curve().tangent(t).cross(l.curve().tangent(0)).z());
             least = Math.min(least, off + turn);
         }
         assertThat(least).isLessThan(1e-3);
@@ -161,8 +169,7 @@ class FreeConstraintsTest {
 
     @Test
     void aCircleTouchesASplineAndAnArcTakesItsLength() {
-        Sketch s = solved(spline()
-                .point("k", 14, 25)
+        Sketch s = solved(spline().point("k", 14, 25)
                 .circle("c", "k", 8)
                 .hold(Kind.TANGENT, "c", "f")
                 .size("size-r", Kind.RADIUS, 10, "c"));
@@ -185,7 +192,11 @@ class FreeConstraintsTest {
 
     @Test
     void splinesThatNoLongerEndTogetherFightInsteadOfFailing() {
-        Sketch s = spline().point("x", 60, 3).point("y", 80, 9).spline("g", "x", "y").hold(Kind.TANGENT, "f", "g").sketch();
+        Sketch s = spline().point("x", 60, 3)
+                .point("y", 80, 9)
+                .spline("g", "x", "y")
+                .hold(Kind.TANGENT, "f", "g")
+                .sketch();
         assertThat(Solver.solve(s)).isEmpty();
         assertThat(Solver.judge(s).fighting()).containsExactly("k0");
     }

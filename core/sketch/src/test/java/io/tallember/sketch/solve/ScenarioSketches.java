@@ -200,7 +200,10 @@ final class ScenarioSketches {
                         .hold(Kind.CONCENTRIC, "o", "q")
                         .hold(Kind.ON_CURVE, "m", Sketch.X_AXIS),
                 3);
-        put("a pinion tangent inside a rim", two(40, 5).hold(Kind.TANGENT, "o", "q").size("size-o", Kind.DIAMETER, 80, "o"), 4);
+        put(
+                "a pinion tangent inside a rim",
+                two(40, 5).hold(Kind.TANGENT, "o", "q").size("size-o", Kind.DIAMETER, 80, "o"),
+                4);
         put(
                 "two wheels of one size touching",
                 two(20, 19).hold(Kind.TANGENT, "o", "q").hold(Kind.EQUAL, "o", "q"),
@@ -326,10 +329,16 @@ final class ScenarioSketches {
                         .size("size-w", Kind.DISTANCE, 22, "m", "a")
                         .size("size-h", Kind.DISTANCE, 10, "m", "b"),
                 2);
-        put("a post on the rim of an oval", oval().point("p", 12, 9).circle("k", "p", 2).hold(Kind.ON_CURVE, "p", "o"), 7);
+        put(
+                "a post on the rim of an oval",
+                oval().point("p", 12, 9).circle("k", "p", 2).hold(Kind.ON_CURVE, "p", "o"),
+                7);
         put(
                 "a lid line that touches an oval",
-                oval().point("u", -30, 12).point("v", 30, 14).line("l", "u", "v").hold(Kind.TANGENT, "l", "o"),
+                oval().point("u", -30, 12)
+                        .point("v", 30, 14)
+                        .line("l", "u", "v")
+                        .hold(Kind.TANGENT, "l", "o"),
                 8);
         put(
                 "half an oval closed by a line",
@@ -344,7 +353,12 @@ final class ScenarioSketches {
                 7);
         put(
                 "a cam of a closed spline has its points' freedoms",
-                new Draw().point("p", 20, 0).point("q", 0, 14).point("r", -12, 0).point("s", 0, -14).spline("f", "p", "q", "r", "s"),
+                new Draw()
+                        .point("p", 20, 0)
+                        .point("q", 0, 14)
+                        .point("r", -12, 0)
+                        .point("s", 0, -14)
+                        .spline("f", "p", "q", "r", "s"),
                 8);
         put(
                 "a duct edge: a spline leaving a wall square to it",
@@ -391,7 +405,10 @@ final class ScenarioSketches {
                 "a box with one rounded corner keeps its sizes",
                 Corner.round(Solver.solve(hood().sketch()).orElseThrow(), "a", 6),
                 2);
-        put("a box with one bevelled corner", Corner.bevel(Solver.solve(hood().sketch()).orElseThrow(), "c", 5), 2);
+        put(
+                "a box with one bevelled corner",
+                Corner.bevel(Solver.solve(hood().sketch()).orElseThrow(), "c", 5),
+                2);
         put(
                 "a mirrored profile about the y axis",
                 Mirror.of(
@@ -413,7 +430,11 @@ final class ScenarioSketches {
         put(
                 "twelve pegs round",
                 Repeat.round(
-                        new Draw().point("m", 30, 0).circle("o", "m", 3).size("size-d", Kind.DIAMETER, 6, "o").sketch(),
+                        new Draw()
+                                .point("m", 30, 0)
+                                .circle("o", "m", 3)
+                                .size("size-d", Kind.DIAMETER, 6, "o")
+                                .sketch(),
                         List.of("o"),
                         Sketch.ORIGIN,
                         12),
@@ -436,8 +457,21 @@ final class ScenarioSketches {
                         new Vec2(15, 30),
                         true),
                 5);
-        put("a rail divided in five", Cut.divide(new Draw().point("a", 0, 0).point("b", 50, 4).line("l", "a", "b").sketch(), "l", 5), 4);
-        put("a ring divided in six", Cut.divide(new Draw().point("m", 0, 0).circle("o", "m", 20).sketch(), "o", 6), 4);
+        put(
+                "a rail divided in five",
+                Cut.divide(
+                        new Draw()
+                                .point("a", 0, 0)
+                                .point("b", 50, 4)
+                                .line("l", "a", "b")
+                                .sketch(),
+                        "l",
+                        5),
+                4);
+        put(
+                "a ring divided in six",
+                Cut.divide(new Draw().point("m", 0, 0).circle("o", "m", 20).sketch(), "o", 6),
+                4);
         put(
                 "a belt's straight run put in at one go",
                 Bridge.line(two(10, 6).sketch(), "o", new Vec2(0, 10), "q", new Vec2(40, 12)),

@@ -201,7 +201,8 @@ class SolverTest {
             Random r = new Random(1000 + seed);
             Draw d = new Draw();
             double[][] at = {
-                {0, 0}, {20, 3}, {-2, 9}, {11, 25}, {30, 30}, {41, 18}, {58, 27}, {22, 32}, {60, 40}, {70, 10}, {75, 31}, {35, 33}
+                {0, 0}, {20, 3}, {-2, 9}, {11, 25}, {30, 30}, {41, 18}, {58, 27}, {22, 32}, {60, 40}, {70, 10},
+                {75, 31}, {35, 33}
             };
             String[] names = "m a b s e f g h q u w v".split(" ");
             for (int i = 0; i < at.length; i++) {
@@ -212,7 +213,9 @@ class SolverTest {
             d.line("l", "q", "g").circle("k", "q", 7 + r.nextDouble()).arc("x", "u", "g", "w");
             d.point("q2", 61, 44).point("g2", 59, 30).line("l2", "q2", "g2");
             d.hold(Kind.ON_CURVE, "s", "o").hold(Kind.ON_CURVE, "v", "free").hold(Kind.TANGENT, "l", "free");
-            d.hold(Kind.TANGENT, "free", "next").hold(Kind.SMOOTH, "free", "next").hold(Kind.SMOOTH, "next", "x");
+            d.hold(Kind.TANGENT, "free", "next")
+                    .hold(Kind.SMOOTH, "free", "next")
+                    .hold(Kind.SMOOTH, "next", "x");
             d.hold(Kind.TANGENT, "l", "o").hold(Kind.TANGENT, "k", "free").hold(Kind.TANGENT, "x", "free");
             d.size("len", Kind.ARC_LENGTH, 12, "x").size("off", Kind.OFFSET, 3, "l", "l2");
             check(seed, d.sketch());

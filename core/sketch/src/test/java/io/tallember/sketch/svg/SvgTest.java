@@ -74,7 +74,8 @@ class SvgTest {
         assertThat(area(read("<path d='M0 0Q10 20 20 0Z'/>"))).isCloseTo(20 * 10 * 2 / 3.0, within(1e-6));
         Sketch wave = read("<path d='M0 10c5 -10 10 -10 15 0s10 10 15 0q2 5 4 0t5 5v20H0z'/>");
         assertThat(regions(wave).regions()).hasSize(1);
-        assertThat(wave.curves().stream().filter(SketchSpline.class::isInstance)).hasSize(4);
+        assertThat(wave.curves().stream().filter(SketchSpline.class::isInstance))
+                .hasSize(4);
         assertThat(area(read("<polygon points='0,0 10,0 10,10 0 10'/>"))).isCloseTo(100, within(1e-9));
     }
 
@@ -87,7 +88,8 @@ class SvgTest {
         assertThat(area(skew)).isCloseTo(Math.PI * 25 / 2, within(1e-6));
         assertThat(read("<circle r='3' transform='rotate(45) skewX(0)'/>").curves())
                 .allMatch(c -> c instanceof SketchCircle);
-        assertThat(read("<path transform='scale(1,-1)' d='M10 10A5 5 0 0 1 20 10Z'/>").curves())
+        assertThat(read("<path transform='scale(1,-1)' d='M10 10A5 5 0 0 1 20 10Z'/>")
+                        .curves())
                 .anyMatch(c -> c instanceof SketchArc);
     }
 
