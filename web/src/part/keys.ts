@@ -1,6 +1,5 @@
 import { HOLDS } from "../sketch/holds";
-import { useSketch, currentSketch } from "../sketch/store";
-import { Model } from "../sketch/model";
+import { useSketch } from "../sketch/store";
 import { TOOLS } from "../sketch/toolbox";
 import { LineTool } from "../sketch/tools/line";
 import { useLookStore } from "../scene/useLook";
@@ -130,14 +129,8 @@ function sketchKey(e: KeyboardEvent): boolean {
     if (hold) s.hold(hold.kind);
     return hold !== undefined;
   }
-  const sketch = currentSketch();
-  if (
-    k === "r" &&
-    s.tool instanceof LineTool &&
-    sketch &&
-    s.tool.bend({ model: new Model(sketch), unit: "mm" })
-  ) {
-    s.set({ turn: s.turn + 1, field: 0 });
+  if (k === "r" && s.tool instanceof LineTool) {
+    s.bend();
     return true;
   }
   const tool = TOOLS.find((t) => t.key === k);

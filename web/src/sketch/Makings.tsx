@@ -28,6 +28,7 @@ export function Makings({ step, placed }: { step: SketchStep; placed: PlacedSket
             <SheetNumber
               key={r.count}
               text={String(r.count)}
+              label="How many"
               done={(t) => send({ do: "recount", id: step.id, curve: r.curves[0], count: Number(t) })}
             />
           </li>

@@ -75,6 +75,8 @@ interface SketchStore {
   set(part: Partial<SketchStore>): void;
   /** A click in the plane; null is Enter, for a tool that has no last click. */
   click(s: Snap | null): void;
+  /** Turns the line tool between straight and tangent, once what was clicked is drawn; goes to the arc where that can't be. */
+  bend(): void;
   type(text: string): void;
   pick(id: string | null, more: boolean): void;
   size(id: string | null): void;
@@ -216,6 +218,15 @@ export const useSketch = create<SketchStore>((set, get) => ({
         else tool.back();
       }
       set((x) => ({ turn: x.turn + 1 }));
+    });
+  },
+
+  bend() {
+    clicks = clicks.then(() => {
+      const { tool } = get();
+      const d = drawing();
+      if (tool instanceof LineTool && d && tool.bend(d)) set((x) => ({ turn: x.turn + 1, field: 0 }));
+      else get().choose("arc");
     });
   },
 

@@ -2,71 +2,15 @@ package io.tallember.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import io.tallember.server.TallEmber;
-import java.nio.file.Path;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
-import org.springframework.boot.SpringApplication;
-import org.springframework.context.ConfigurableApplicationContext;
 
 /** A moulded part by mouse and keys: drafted, shelled, ribbed, traced on, mirrored. */
-class MouldedPartTest {
-    @TempDir
-    static Path folder;
-
-    private static ConfigurableApplicationContext app;
-    private static int port;
-    private Page page;
-
-    @BeforeAll
-    static void start() {
-        app = SpringApplication.run(TallEmber.class, "--tallember.data=" + folder.resolve("data"), "--server.port=0");
-        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
-    }
-
-    @AfterAll
-    static void stop() {
-        app.close();
-    }
-
+class MouldedPartTest extends Browsing {
     @BeforeEach
-    void browse() {
-        page = new Page(port, folder.resolve("downloads"));
-        page.open("/");
-        page.find(".shop");
-        page.keys("n");
-        page.find("[role=dialog] input[type=text]");
-        page.keys("Cover", Keys.ENTER);
-        page.press("Start drawing");
-        page.find("[data-testid=sketch-layer]");
-        page.keys("w");
-        page.click(page.at(0.4, 0.3, 0));
-        page.move(page.at(30, 20, 0));
-        page.keys("40", Keys.TAB, "30", Keys.ENTER);
-        page.sees("[data-testid=sketch-sheet]", "Everything is settled");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
-        page.find("[data-testid=steps] [data-status=built]");
-        page.keys("q");
-        page.find("[data-testid=distance]");
-        page.keys("20", Keys.ENTER);
-        page.untilVolume(24000);
-    }
-
-    @AfterEach
-    void leave() {
-        page.close();
-    }
-
-    /** Replaces the number of a field of the work bar and applies. */
-    private void type(String field, String number) {
-        page.find("[data-testid=" + field + "]").click();
-        page.chord(Keys.CONTROL, "a");
-        page.keys(number, Keys.ENTER);
+    void aBlock() {
+        block("Cover", 40, 30, 20);
     }
 
     @Test
@@ -75,7 +19,7 @@ class MouldedPartTest {
         page.keys("3", "q");
         page.click(page.at(20, 0, 12));
         page.sees("[data-testid=live]", "volume");
-        type("angle", "3");
+        retype("[data-testid=angle]", "3", Keys.ENTER);
         double lost = 40 * 0.5 * 20 * 20 * Math.tan(Math.toRadians(3));
         page.untilVolume(24000 - lost);
         // the last operation again, with its last values and picks still to come
@@ -86,7 +30,7 @@ class MouldedPartTest {
         page.keys("3", "w");
         page.click(page.at(20, 15, 20));
         page.sees("[data-testid=live]", "volume");
-        type("thickness", "2");
+        retype("[data-testid=thickness]", "2", Keys.ENTER);
         page.sees("[data-testid=steps]", "Shell leaving open");
         double shelled = page.volume();
         assertThat(shelled).isBetween(5000.0, 9000.0);

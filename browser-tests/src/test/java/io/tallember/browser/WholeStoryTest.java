@@ -3,77 +3,14 @@ package io.tallember.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import io.tallember.server.TallEmber;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.stream.Stream;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.interactions.PointerInput.MouseButton;
-import org.springframework.boot.SpringApplication;
-import org.springframework.context.ConfigurableApplicationContext;
 
 /** A designer's way through the application, by mouse and keys. */
-class WholeStoryTest {
-    @TempDir
-    static Path folder;
-
-    private static ConfigurableApplicationContext app;
-    private static int port;
-    private Page page;
-
-    @BeforeAll
-    static void start() {
-        app = SpringApplication.run(TallEmber.class, "--tallember.data=" + folder.resolve("data"), "--server.port=0");
-        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
-    }
-
-    @AfterAll
-    static void stop() {
-        app.close();
-    }
-
-    @BeforeEach
-    void browse() {
-        page = new Page(port, folder.resolve("downloads"));
-    }
-
-    @AfterEach
-    void leave() {
-        page.close();
-    }
-
-    private void newPart(String name) {
-        page.open("/");
-        page.find(".shop");
-        page.keys("n");
-        page.find("[role=dialog] input[type=text]");
-        page.keys(name, Keys.ENTER);
-        page.press("Start drawing");
-        page.find("[data-testid=sketch-layer]");
-    }
-
-    /** A rectangle from the origin with typed sizes. */
-    private void box(String width, String height) {
-        page.keys("w");
-        page.click(page.at(0.4, 0.3, 0));
-        page.move(page.at(30, 20, 0));
-        page.keys(width, Keys.TAB, height, Keys.ENTER);
-        page.sees("[data-testid=sketch-sheet]", "Everything is settled");
-    }
-
-    private void hole(double x, double y, String diameter) {
-        page.keys("e");
-        page.click(page.at(x, y, 0));
-        page.move(page.at(x + 2, y + 1, 0));
-        page.keys(diameter, Keys.ENTER);
-    }
-
+class WholeStoryTest extends Browsing {
     @Test
     void newPartToStepFile() throws Exception {
         newPart("Sensor foot");
@@ -138,17 +75,7 @@ class WholeStoryTest {
         page.untilVolume(26 * base - 24 * 30 * 5);
         page.keys("8");
         page.press("STEP");
-        Path step = page.until(d -> {
-            try (Stream<Path> files = Files.exists(folder.resolve("downloads"))
-                    ? Files.list(folder.resolve("downloads"))
-                    : Stream.empty()) {
-                return files.filter(f -> f.toString().endsWith(".step"))
-                        .findFirst()
-                        .orElse(null);
-            } catch (java.io.IOException e) {
-                return null;
-            }
-        });
+        Path step = downloaded(".step");
         assertThat(new StepVolume(Files.readString(step)).volume()).isCloseTo(26 * base - 24 * 30 * 5, within(1e-3));
     }
 
@@ -295,9 +222,7 @@ class WholeStoryTest {
         page.keys("4", "q");
         page.click(page.at(0, 0, 30));
         page.sees(".work", "1 edge");
-        page.find("[data-testid=size]").click();
-        page.chord(Keys.CONTROL, "a");
-        page.keys("3");
+        retype("[data-testid=size]", "3");
         page.sees("[data-testid=live]", "volume −");
         page.keys(Keys.ENTER);
         page.untilVolume(drum - rim(30, 3));
@@ -308,7 +233,7 @@ class WholeStoryTest {
         // what doesn't fit says so and keeps the solid before it
         page.press("Size: 5 mm");
         page.keys("25", Keys.ENTER);
-        page.sees("[data-status=failed] .why", "At most 14.9999 mm");
+        page.sees("[data-status=failed] .why", "At most 20 mm");
         page.untilVolume(drum);
         page.chord(Keys.CONTROL, "z");
         page.untilVolume(drum - rim(30, 5));

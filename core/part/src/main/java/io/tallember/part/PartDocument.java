@@ -18,6 +18,7 @@ import java.util.Set;
  * @param values the part's named numbers
  * @param formulas for dimensions and distances given by one: by step id, a stroke, and the dimension's id or
  *     {@code distance}
+ * @param arrangement groups, looks and variants
  */
 public record PartDocument(
         String name,
@@ -26,7 +27,8 @@ public record PartDocument(
         int workLine,
         int nextId,
         List<Value> values,
-        Map<String, String> formulas) {
+        Map<String, String> formulas,
+        Arrangement arrangement) {
     public static final int MOST_STEPS = 2_000;
 
     /** @throws io.tallember.geometry.GeometryException BAD_VALUE when ids repeat, or a step uses one that isn't above it */
@@ -76,14 +78,14 @@ public record PartDocument(
                 throw Refusal.of(s.name() + " takes its outline from step " + e.sketch() + ", which isn't a sketch.");
             }
             if (s instanceof RepeatStep r
-                    && steps.stream().anyMatch(t -> r.steps().contains(t.id()) && !(t instanceof MaterialStep))) {
-                throw Refusal.of(s.name() + " can repeat only steps that make material.");
+                    && steps.stream().anyMatch(t -> r.steps().contains(t.id()) && !RepeatStep.repeats(t))) {
+                throw Refusal.of(s.name() + " can repeat only steps that make or change material.");
             }
         }
     }
 
     public static PartDocument empty(String name, Unit unit) {
-        return new PartDocument(name, unit, List.of(), 0, 1, List.of(), Map.of());
+        return new PartDocument(name, unit, List.of(), 0, 1, List.of(), Map.of(), Arrangement.NONE);
     }
 
     public Optional<Step> find(String id) {
@@ -96,23 +98,27 @@ public record PartDocument(
     }
 
     public PartDocument renamed(String n) {
-        return new PartDocument(n, unit, steps, workLine, nextId, values, formulas);
+        return new PartDocument(n, unit, steps, workLine, nextId, values, formulas, arrangement);
     }
 
     public PartDocument in(Unit u) {
-        return new PartDocument(name, u, steps, workLine, nextId, values, formulas);
+        return new PartDocument(name, u, steps, workLine, nextId, values, formulas, arrangement);
     }
 
     public PartDocument withValues(List<Value> v) {
-        return new PartDocument(name, unit, steps, workLine, nextId, v, formulas);
+        return new PartDocument(name, unit, steps, workLine, nextId, v, formulas, arrangement);
     }
 
     public PartDocument withFormulas(Map<String, String> f) {
-        return new PartDocument(name, unit, steps, workLine, nextId, values, f);
+        return new PartDocument(name, unit, steps, workLine, nextId, values, f, arrangement);
+    }
+
+    public PartDocument with(Arrangement a) {
+        return new PartDocument(name, unit, steps, workLine, nextId, values, formulas, a);
     }
 
     public PartDocument withWorkLine(int at) {
-        return new PartDocument(name, unit, steps, at, nextId, values, formulas);
+        return new PartDocument(name, unit, steps, at, nextId, values, formulas, arrangement);
     }
 
     /** The id that {@link #inserted} asks for. */
@@ -124,7 +130,7 @@ public record PartDocument(
     public PartDocument inserted(Step step) {
         List<Step> more = new ArrayList<>(steps);
         more.add(workLine, withRegionIds(step, nextId + 1));
-        return new PartDocument(name, unit, more, workLine + 1, nextId + 1 + newRegions(step), values, formulas);
+        return new PartDocument(name, unit, more, workLine + 1, nextId + 1 + newRegions(step), values, formulas, arrangement);
     }
 
     public PartDocument replaced(Step step) {
@@ -137,7 +143,8 @@ public record PartDocument(
                 workLine,
                 nextId + newRegions(step),
                 values,
-                formulas);
+                formulas,
+                arrangement);
     }
 
     private static int newRegions(Step step) {
@@ -182,7 +189,8 @@ public record PartDocument(
                 to < above || from < workLine && to == above ? above + 1 : above,
                 nextId,
                 values,
-                formulas);
+                formulas,
+                arrangement);
     }
 
     /** The step and all that build on it, directly or not, in order. */
@@ -203,7 +211,9 @@ public record PartDocument(
         List<Step> gone = withDependants(id);
         int line = workLine
                 - (int) steps.stream().limit(workLine).filter(gone::contains).count();
-        return new PartDocument(
-                name, unit, steps.stream().filter(s -> !gone.contains(s)).toList(), line, nextId, values, formulas);
+        List<Step> left = steps.stream().filter(s -> !gone.contains(s)).toList();
+        Arrangement a = arrangement.keeping(
+                k -> left.stream().anyMatch(s -> s.id().equals(k)));
+        return new PartDocument(name, unit, left, line, nextId, values, formulas, a);
     }
 }

@@ -6,15 +6,13 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Makes what other steps made again at other places: their material is added or taken away there in the same way.
+ * Makes what other steps made, whole bodies, or what some faces enclose again at other places. What a step added is added
+ * there, what it took away is taken away; the blends among the steps come with them.
  *
- * @param steps the steps repeated, each one that makes material
- * @param round about the axis; else in a row along it
- * @param axis what it goes along or round
- * @param count how many there are in all, the original among them
- * @param spacing in mm from one to the next in a row, above zero
- * @param full all the way round, evenly; else {@code angle} from one to the next, in radians
- * @param flipped the other way along or round the axis
+ * @param steps the steps repeated, in any order; they are repeated in the order of the build sheet
+ * @param bodies ids of the bodies repeated
+ * @param faces of a pocket or boss that is repeated, with the blends in it
+ * @param flipped the other way along or round
  * @param skip numbers of the places left out, the original being 1
  */
 public record RepeatStep(
@@ -22,84 +20,76 @@ public record RepeatStep(
         String name,
         boolean off,
         List<String> steps,
-        boolean round,
-        Axis axis,
-        int count,
-        double spacing,
-        boolean full,
-        double angle,
+        List<String> bodies,
+        List<FaceReference> faces,
+        Layout layout,
         boolean flipped,
         List<Integer> skip)
         implements Step {
-    public static final int MOST = 500;
-
-    /** What a repeat goes along or round. */
-    public sealed interface Axis {
-        /** One of the part's own axes. */
-        enum Base implements Axis {
-            X,
-            Y,
-            Z
-        }
-
-        /** The axis of a round face, or the normal of a flat one where it was picked. */
-        record OfFace(FaceReference face) implements Axis {}
-    }
-
     public RepeatStep {
         steps = List.copyOf(new LinkedHashSet<>(steps));
+        bodies = List.copyOf(new LinkedHashSet<>(bodies));
+        faces = List.copyOf(faces);
         skip = List.copyOf(skip);
-        if (steps.isEmpty()) {
-            throw Refusal.of("Pick at least one step to repeat, by a face that it made.");
-        }
-        if (count < 2 || count > MOST) {
-            throw Refusal.of("There can be 2 to " + MOST + " in all, the original among them.");
-        }
-        if (!(spacing > 0) || !Double.isFinite(spacing)) {
-            throw Refusal.of("The spacing must be above zero. To go the other way, turn the direction.");
-        }
-        if (!(angle > 0) || !(angle <= 2 * Math.PI)) {
-            throw Refusal.of("The angle must be above 0° and up to 360°. To go the other way, turn the direction.");
+        if (steps.isEmpty() && bodies.isEmpty() && faces.isEmpty()) {
+            throw Refusal.of("Pick what to repeat: a face that a step made, a body, or the faces of a pocket or boss.");
         }
         for (int s : skip) {
-            if (s < 2 || s > count) {
-                throw Refusal.of("Only the places 2 to " + count + " can be left out.");
+            if (s < 2 || s > layout.places()) {
+                throw Refusal.of("Only the places 2 to " + layout.places() + " can be left out.");
             }
         }
     }
 
+    /** Whether what a step did can be done again elsewhere. */
+    public static boolean repeats(Step s) {
+        return s instanceof MaterialStep
+                || s instanceof BlendStep
+                || s instanceof DraftStep
+                || s instanceof FaceStep
+                || s instanceof RepeatStep;
+    }
+
+    private RepeatStep made(String i, String n, boolean o, Layout l) {
+        return new RepeatStep(i, n, o, steps, bodies, faces, l, flipped, skip);
+    }
+
+    @Override
+    public String kind() {
+        return layout instanceof Layout.Mirror ? "Mirror" : "Repeat";
+    }
+
     @Override
     public Optional<Measure> measure(String place) {
-        return switch (place) {
-            case "spacing" -> Optional.of(Measure.LENGTH);
-            case "angle" -> Optional.of(Measure.ANGLE);
-            default -> Optional.empty();
-        };
+        return layout.measure(place);
+    }
+
+    @Override
+    public List<String> places() {
+        return List.of("spacing", "spacing2", "angle");
     }
 
     @Override
     public RepeatStep sized(String place, double v) {
-        boolean s = place.equals("spacing");
-        return new RepeatStep(
-                id, name, off, steps, round, axis, count, s ? v : spacing, full, s ? angle : v, flipped, skip);
+        return made(id, name, off, layout.sized(place, v));
     }
 
     @Override
     public RepeatStep numbered(String i, String n) {
-        return new RepeatStep(i, n, off, steps, round, axis, count, spacing, full, angle, flipped, skip);
+        return made(i, n, off, layout);
     }
 
     @Override
     public RepeatStep switched(boolean o) {
-        return new RepeatStep(id, name, o, steps, round, axis, count, spacing, full, angle, flipped, skip);
+        return made(id, name, o, layout);
     }
 
     @Override
     public List<String> uses() {
         Set<String> all = new LinkedHashSet<>(steps);
-        if (axis instanceof Axis.OfFace f) {
-            all.addAll(f.face().steps());
-        }
+        faces.forEach(f -> all.addAll(f.steps()));
+        bodies.forEach(b -> all.add(b.contains(".") ? b.substring(0, b.indexOf('.')) : b));
+        all.addAll(layout.steps());
         return List.copyOf(all);
     }
 }

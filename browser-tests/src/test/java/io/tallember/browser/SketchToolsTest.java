@@ -1,0 +1,94 @@
+package io.tallember.browser;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.interactions.PointerInput.MouseButton;
+
+/** Sketch tools beyond the first ones, and the help for outlines that don't close or don't hold. */
+class SketchToolsTest extends Browsing {
+    /** A rectangle with a gap of 0.2 mm at one corner and a leftover piece at another. */
+    private static final String FAULTY =
+            """
+            <svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40">
+              <path d="M10 10 H50 V30 H10 V10.2 M50 30 V33" fill="none" stroke="black"/>
+            </svg>
+            """;
+
+    private void chosen(String button, String input, Path file) {
+        page.press(button);
+        page.until(d -> d.findElement(By.cssSelector("[data-testid=" + input + "]")))
+                .sendKeys(file.toString());
+    }
+
+    @Test
+    void aFaultyOutlineFileIsMendedAndSettled() throws IOException {
+        newPart("Gasket");
+        page.press("Bring in");
+        chosen("Outline file", "outline-file", Files.writeString(folder.resolve("gasket.svg"), FAULTY));
+        page.sees(".work", "gasket.svg");
+        page.press("Take it");
+        page.sees("[data-testid=sketch-sheet]", "Gap of 0.2 mm");
+        page.sees("[data-testid=sketch-sheet]", "sticks out by 3 mm");
+        page.press("Join");
+        page.sees("[data-testid=foot]", "1 closed region");
+        page.press("Take it out");
+        page.until(d -> !page.text("[data-testid=sketch-sheet]").contains("sticks out"));
+        page.press("Settle it for me");
+        page.press("Take all");
+        page.sees("[data-testid=sketch-sheet]", "Everything is settled");
+    }
+
+    @Test
+    void aCentredBoxIsOffsetAndLettered() {
+        newPart("Label");
+        page.keys("w", Keys.TAB);
+        page.click(page.at(0, 0, 0));
+        page.move(page.at(20, 15, 0));
+        page.keys("40", Keys.TAB, "30", Keys.ENTER);
+        page.sees("[data-testid=sketch-sheet]", "Everything is settled");
+        page.keys(Keys.ESCAPE);
+        page.drag(page.at(-26, 20, 0), page.at(26, -20, 0), MouseButton.LEFT);
+        page.keys("o");
+        page.click(page.at(0, 22, 0));
+        page.find("[data-testid=dimension-input]");
+        page.chord(Keys.CONTROL, "a");
+        page.keys("4", Keys.ENTER);
+        page.sees("[data-testid=foot]", "2 closed regions");
+        page.sees("[data-testid=sketch-sheet]", "offset");
+        page.keys("i");
+        page.find("[aria-label=Text]").sendKeys(Keys.chord(Keys.CONTROL, "a"), "O", Keys.TAB);
+        page.click(page.at(-7, -3, 0));
+        page.click(page.at(7, -3, 0));
+        page.sees("[data-testid=sketch-sheet]", "Texts");
+        page.sees("[data-testid=foot]", "4 closed regions");
+    }
+
+    @Test
+    void aChainBendsOffAndARepeatIsCountedAnew() {
+        newPart("Clip");
+        page.keys("q");
+        page.click(page.at(0.2, 0.2, 0));
+        page.click(page.at(30, 0.2, 0));
+        page.keys("r");
+        page.click(page.at(30.1, 20, 0));
+        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.until(d -> page.script("return window.tallEmber.part().steps[0].constraints.some(c => c.kind === 'tangent')")
+                == Boolean.TRUE);
+        hole(60, 10, "6");
+        page.keys(Keys.ESCAPE);
+        page.click(page.at(63, 10, 0));
+        page.keys("c");
+        page.click(page.at(0, 0, 0));
+        page.find("[data-testid=dimension-input]");
+        page.chord(Keys.CONTROL, "a");
+        page.keys("3", Keys.ENTER);
+        page.sees("[data-testid=sketch-sheet]", "Repeats");
+        page.sees("[data-testid=foot]", "3 closed regions");
+        page.find("[aria-label='How many']").sendKeys(Keys.chord(Keys.CONTROL, "a"), "5", Keys.ENTER);
+        page.sees("[data-testid=foot]", "5 closed regions");
+    }
+}
