@@ -173,7 +173,11 @@ public final class StepWriter {
             return put("SPHERICAL_SURFACE(''," + ref(at) + "," + k.radius() + ")");
         }
         if (s instanceof Torus t) {
-            return put("TOROIDAL_SURFACE(''," + ref(at) + "," + t.major() + "," + t.minor() + ")");
+            String sizes = ref(at) + "," + t.major() + "," + t.minor();
+            return put(
+                    t.spindle()
+                            ? "DEGENERATE_TOROIDAL_SURFACE(''," + sizes + ",.T.)"
+                            : "TOROIDAL_SURFACE(''," + sizes + ")");
         }
         if (s instanceof Extrusion e) {
             int along = put("VECTOR(''," + ref(direction(e.frame().z())) + ",1.)");

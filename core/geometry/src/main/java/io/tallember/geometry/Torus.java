@@ -2,22 +2,50 @@ package io.tallember.geometry;
 
 /**
  * The ring about the frame's z axis: u is the angle about the axis, v the angle about the tube, zero outside; the normal points
- * out of the tube. A tube that reaches the axis would pass through itself and is refused.
+ * out of the tube.
+ *
+ * <p>A tube that reaches the axis would pass through itself. Of one, such as a ball sweeps that rolls round a corner tighter than
+ * its width, only the part farther from the axis than the tube's centre line is meant: faces lie there, and every point is judged
+ * by that part. See {@link #spindle}.
  *
  * @param major radius of the tube's centre line in mm
- * @param minor radius of the tube in mm, below {@code major}
+ * @param minor radius of the tube in mm
  */
 public record Torus(Frame frame, double major, double minor) implements Surface {
     public Torus {
         if (!(minor > 0) || Double.isInfinite(major)) {
             throw new GeometryException(GeometryException.Reason.DEGENERATE, "A ring needs a tube radius above zero.");
         }
-        if (!(major > minor)) {
+        if (!(major > 0)) {
+            throw new GeometryException(
+                    GeometryException.Reason.DEGENERATE, "A ring needs a distance from its axis above zero.");
+        }
+    }
+
+    /**
+     * A ring that keeps clear of its axis.
+     *
+     * @throws GeometryException DEGENERATE when its tube reaches the axis
+     */
+    public static Torus ring(Frame frame, double major, double minor) {
+        Torus t = new Torus(frame, major, minor);
+        if (t.spindle()) {
             throw new GeometryException(
                     GeometryException.Reason.DEGENERATE,
                     "A ring whose tube reaches its own axis would pass through itself; make the tube thinner or the ring"
                             + " wider.");
         }
+        return t;
+    }
+
+    /** Whether the tube reaches the axis. */
+    public boolean spindle() {
+        return major <= minor;
+    }
+
+    /** The angle about the tube, either way from zero, up to which points lie farther from the axis than zero. */
+    public double outside() {
+        return spindle() ? Math.acos(-major / minor) : Math.PI;
     }
 
     @Override
@@ -83,7 +111,7 @@ public record Torus(Frame frame, double major, double minor) implements Surface 
 
     @Override
     public double scaleAt(Vec3 p) {
-        return Math.min(minor, major - minor);
+        return spindle() ? minor : Math.min(minor, major - minor);
     }
 
     @Override

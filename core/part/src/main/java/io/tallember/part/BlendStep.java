@@ -55,6 +55,11 @@ public record BlendStep(
     }
 
     @Override
+    public List<String> numbers() {
+        return second > 0 ? List.of("size", "second") : List.of("size");
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         return place.equals("size") || place.equals("second") ? Optional.of(Measure.LENGTH) : Optional.empty();
     }

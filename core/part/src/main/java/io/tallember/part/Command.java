@@ -16,7 +16,28 @@ import java.util.Set;
 import java.util.TreeMap;
 
 /** Something a designer does to a part: from one document to the next, or a refusal that changes nothing. */
-public sealed interface Command {
+public sealed interface Command
+        permits Arrange,
+                Command.AddStep,
+                Command.ChangeStep,
+                Command.RenameStep,
+                Command.SwitchStep,
+                Command.DeleteStep,
+                Command.MoveStep,
+                Command.MoveWorkLine,
+                Command.RenamePart,
+                Command.SetUnit,
+                Command.Draw,
+                Command.Erase,
+                Command.SetDimension,
+                Command.Place,
+                Command.SetConstruction,
+                Command.WithFormulas,
+                Command.SetValue,
+                Command.RenameValue,
+                Command.DeleteValue,
+                Command.SetUnderlay,
+                Command.EditSketch {
     /** @throws io.tallember.geometry.GeometryException with a sentence when it can't be done */
     PartDocument apply(PartDocument doc);
 
@@ -57,7 +78,8 @@ public sealed interface Command {
             if (old.getClass() != step.getClass()) {
                 throw Refusal.of(old.name() + " can't become another kind of step.");
             }
-            return doc.replaced(step.name().isBlank() ? step.named(old.name()) : step);
+            // off or on is switched, not changed: a variant may show it otherwise than the part has it
+            return doc.replaced((step.name().isBlank() ? step.named(old.name()) : step).switched(old.off()));
         }
 
         @Override
@@ -90,11 +112,26 @@ public sealed interface Command {
         }
     }
 
-    /** Takes out a step and the steps that build on it. */
-    record DeleteStep(String id) implements Command {
+    /**
+     * Takes out a step and the steps that build on it.
+     *
+     * @param sketches whether the sketches that they alone use go too
+     */
+    record DeleteStep(String id, boolean sketches) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {
-            return doc.without(id);
+            PartDocument out = doc.without(id);
+            if (!sketches) {
+                return out;
+            }
+            for (Step gone : doc.withDependants(id)) {
+                if (gone instanceof ProfileStep p
+                        && out.find(p.sketch()).isPresent()
+                        && out.withDependants(p.sketch()).size() == 1) {
+                    out = out.without(p.sketch());
+                }
+            }
+            return out;
         }
 
         @Override
@@ -320,7 +357,10 @@ public sealed interface Command {
     record DeleteValue(String name) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {
-            List<String> users = Formulas.uses(doc).getOrDefault(name, List.of());
+            List<String> users = new ArrayList<>(Formulas.uses(doc).getOrDefault(name, List.of()));
+            doc.arrangement().variants().stream()
+                    .filter(v -> v.values().containsKey(name))
+                    .forEach(v -> users.add("the variant " + v.name()));
             if (!users.isEmpty()) {
                 throw Refusal.of("The value " + name + " is used by " + String.join(", ", users)
                         + ". Give those a number first.");

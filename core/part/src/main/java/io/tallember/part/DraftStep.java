@@ -32,6 +32,11 @@ public record DraftStep(
     }
 
     @Override
+    public List<String> numbers() {
+        return List.of("angle");
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         return place.equals("angle") ? Optional.of(Measure.ANGLE) : Optional.empty();
     }

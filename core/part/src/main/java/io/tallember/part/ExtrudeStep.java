@@ -1,6 +1,7 @@
 package io.tallember.part;
 
 import io.tallember.solid.sweep.Wall;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -166,6 +167,27 @@ public record ExtrudeStep(
     /** With another distance. */
     public ExtrudeStep by(double d) {
         return reaching(reach.by(d));
+    }
+
+    @Override
+    public List<String> numbers() {
+        List<String> all = new ArrayList<>();
+        if (extent() == Extent.DISTANCE) {
+            all.add("distance");
+        }
+        if (reach.back() > 0) {
+            all.add("back");
+        }
+        if (reach.gap() != 0) {
+            all.add("gap");
+        }
+        if (thin != null) {
+            all.add("thickness");
+        }
+        if (taper != 0) {
+            all.add("taper");
+        }
+        return all;
     }
 
     @Override

@@ -26,6 +26,11 @@ public record FaceStep(
     }
 
     @Override
+    public List<String> numbers() {
+        return remove ? List.of() : List.of("distance");
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         return place.equals("distance") ? Optional.of(Measure.LENGTH) : Optional.empty();
     }

@@ -101,6 +101,19 @@ public record HoleStep(
     }
 
     @Override
+    public List<String> numbers() {
+        List<String> all = new ArrayList<>(List.of("diameter"));
+        if (!through) {
+            all.add("depth");
+        }
+        if (mouth != Mouth.PLAIN) {
+            all.add("head");
+            all.add(mouth == Mouth.COUNTERBORE ? "headDepth" : "sink");
+        }
+        return all;
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         return switch (place) {
             case "diameter", "depth", "head", "headDepth" -> Optional.of(Measure.LENGTH);

@@ -73,6 +73,15 @@ public record PlaneStep(
     }
 
     @Override
+    public List<String> numbers() {
+        return switch (way) {
+            case BESIDE, SQUARE -> List.of("distance");
+            case TURNED, MEETING, TANGENT -> List.of("angle");
+            default -> List.of();
+        };
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         return switch (place) {
             case "distance" -> Optional.of(Measure.LENGTH);

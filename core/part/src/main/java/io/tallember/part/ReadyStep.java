@@ -76,6 +76,13 @@ public record ReadyStep(
     }
 
     @Override
+    public List<String> numbers() {
+        List<String> all = new ArrayList<>(shape.sizes());
+        all.addAll(List.of("x", "y"));
+        return all;
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         boolean known = shape.sizes().contains(place) || place.equals("x") || place.equals("y");
         return known ? Optional.of(Measure.LENGTH) : Optional.empty();

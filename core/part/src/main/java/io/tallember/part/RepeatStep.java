@@ -65,8 +65,10 @@ public record RepeatStep(
     }
 
     @Override
-    public List<String> places() {
-        return List.of("spacing", "spacing2", "angle");
+    public List<String> numbers() {
+        return java.util.stream.Stream.of("spacing", "spacing2", "angle")
+                .filter(p -> measure(p).isPresent())
+                .toList();
     }
 
     @Override

@@ -41,6 +41,11 @@ public record RevolveStep(
     }
 
     @Override
+    public List<String> numbers() {
+        return full ? List.of() : List.of("angle");
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         return place.equals("angle") ? Optional.of(Measure.ANGLE) : Optional.empty();
     }

@@ -54,6 +54,11 @@ public record RibStep(
     }
 
     @Override
+    public List<String> numbers() {
+        return depth > 0 ? List.of("thickness", "draft", "depth") : List.of("thickness", "draft");
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         return switch (place) {
             case "thickness", "depth" -> Optional.of(Measure.LENGTH);

@@ -55,6 +55,21 @@ public record ShellStep(
     }
 
     @Override
+    public List<String> numbers() {
+        List<String> all = new ArrayList<>();
+        if (thickness > 0) {
+            all.add("thickness");
+        }
+        if (outside > 0) {
+            all.add("outside");
+        }
+        for (int i = 0; i < groups.size(); i++) {
+            all.add("group" + (i + 1));
+        }
+        return all;
+    }
+
+    @Override
     public Optional<Measure> measure(String place) {
         boolean known = place.equals("thickness") || place.equals("outside") || group(place) >= 0;
         return known ? Optional.of(Measure.LENGTH) : Optional.empty();

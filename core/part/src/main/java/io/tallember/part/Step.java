@@ -40,6 +40,11 @@ public sealed interface Step
         return Optional.empty();
     }
 
+    /** The places at which it may have numbers. */
+    default List<String> numbers() {
+        return List.of();
+    }
+
     /** With another number, in mm or radians, at a place that has one. */
     default Step sized(String place, double value) {
         return this;

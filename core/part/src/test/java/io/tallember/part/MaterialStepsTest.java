@@ -334,13 +334,16 @@ class MaterialStepsTest {
 
     private static RepeatStep repeat(
             boolean round,
-            RepeatStep.Axis axis,
+            Layout.Axis axis,
             int count,
             boolean full,
             double angle,
             List<Integer> skip,
             String... steps) {
-        return new RepeatStep("", "", false, List.of(steps), round, axis, count, 12, full, angle, false, skip);
+        Layout layout = round
+                ? new Layout.Round(axis, count, full, angle, false)
+                : new Layout.Row(axis, count, 12, false, null);
+        return new RepeatStep("", "", false, List.of(steps), List.of(), List.of(), layout, false, skip);
     }
 
     @Test
@@ -353,18 +356,18 @@ class MaterialStepsTest {
         double bore = Math.PI * 90;
         assertThat(volume(s)).isCloseTo(disc - bore, within(1e-7));
         String id = s.document().freshId();
-        s.with(new Command.AddStep(repeat(true, RepeatStep.Axis.Base.Z, 8, true, 1, List.of(), "s2")));
+        s.with(new Command.AddStep(repeat(true, Layout.Axis.Base.Z, 8, true, 1, List.of(), "s2")));
         assertThat(failure(s)).isEmpty();
         assertThat(volume(s)).isCloseTo(disc - 8 * bore, within(1e-7));
         assertThat(s.on(id + ".side(s2:h1-wall@5)")).isNotNull();
         assertThat(s.document().step(id).uses()).containsExactly("s2");
         // two places left out; then round the rim's own axis by an angle
         FaceReference rim = face(s, "s1.side(c1)");
-        s.with(new Command.ChangeStep(repeat(true, RepeatStep.Axis.Base.Z, 8, true, 1, List.of(3, 4), "s2")
+        s.with(new Command.ChangeStep(repeat(true, Layout.Axis.Base.Z, 8, true, 1, List.of(3, 4), "s2")
                 .numbered(id, "Bolts")));
         assertThat(volume(s)).isCloseTo(disc - 6 * bore, within(1e-7));
         s.with(new Command.ChangeStep(
-                repeat(true, new RepeatStep.Axis.OfFace(rim), 3, false, Math.toRadians(30), List.of(), "s2")
+                repeat(true, new Layout.Axis.OfFace(rim), 3, false, Math.toRadians(30), List.of(), "s2")
                         .numbered(id, "Bolts")));
         assertThat(volume(s)).isCloseTo(disc - 3 * bore, within(1e-7));
         assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
@@ -373,12 +376,12 @@ class MaterialStepsTest {
         assertThat(volume(s)).isCloseTo(disc - 3 * Math.PI * 40, within(1e-7));
         Sheet row = new Sheet("Row", Unit.MM);
         ready(row, Shape.BOX, Base.TOP, 0, false, Mode.BODY, 10.0, 10.0, 10.0);
-        row.with(new Command.AddStep(repeat(false, RepeatStep.Axis.Base.X, 4, true, 1, List.of(), "s1")));
+        row.with(new Command.AddStep(repeat(false, Layout.Axis.Base.X, 4, true, 1, List.of(), "s1")));
         assertThat(row.state().stand().bodies()).hasSize(4);
         assertThat(volume(row)).isCloseTo(4000, within(1e-8));
-        assertThatThrownBy(() -> repeat(false, RepeatStep.Axis.Base.X, 1, true, 1, List.of(), "s1"))
+        assertThatThrownBy(() -> repeat(false, Layout.Axis.Base.X, 1, true, 1, List.of(), "s1"))
                 .hasMessageContaining("2 to");
-        assertThatThrownBy(() -> repeat(false, RepeatStep.Axis.Base.X, 4, true, 1, List.of(7), "s1"))
+        assertThatThrownBy(() -> repeat(false, Layout.Axis.Base.X, 4, true, 1, List.of(7), "s1"))
                 .hasMessageContaining("left out");
         row.with(new Command.SwitchStep("s1", true));
         assertThat(failure(row)).contains("made nothing");

@@ -120,7 +120,15 @@ final class MouldedSamples {
         String on = s.sketch("Vent outline", s.on("s2.side(c1)"), slot);
         String cut = s.extrude("Vent", on, Pen.largest(slot), 4, false, true, Mode.REMOVE);
         s.with(new Command.AddStep(new RepeatStep(
-                "", "Vents", false, List.of(cut), false, RepeatStep.Axis.Base.X, 4, 15, false, 1, false, List.of())));
+                "",
+                "Vents",
+                false,
+                List.of(cut),
+                List.of(),
+                List.of(),
+                new Layout.Row(Layout.Axis.Base.X, 4, 15, false, null),
+                false,
+                List.of())));
         return s.document();
     }
 

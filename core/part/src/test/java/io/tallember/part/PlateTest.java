@@ -190,7 +190,7 @@ class PlateTest {
         Sheet s = cut();
         assertThat(s.document().withDependants("s1").stream().map(Step::id)).containsExactly("s1", "s2", "s4", "s5");
         assertThat(s.document().withDependants("s4").stream().map(Step::id)).containsExactly("s4", "s5");
-        s.with(new Command.DeleteStep("s4"));
+        s.with(new Command.DeleteStep("s4", false));
         assertThat(s.document().steps()).hasSize(2);
         assertThat(s.document().workLine()).isEqualTo(2);
     }

@@ -1,12 +1,18 @@
 package io.tallember.part;
 
+import io.tallember.geometry.Tolerance;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.sketch.Sketch;
+import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
+import io.tallember.solid.check.BodyCheck;
+import io.tallember.solid.mass.MassProperties;
 import java.util.List;
+import java.util.function.Predicate;
 
 /** Writes build sheets for tests and samples through the same commands as a designer's. */
 public final class Sheet {
@@ -82,7 +88,7 @@ public final class Sheet {
             for (Face f : b.body().faces()) {
                 if (f.origins().stream().map(Origin::key).anyMatch(origin::equals)) {
                     var p = f.region()
-                            .interiorPoint(io.tallember.geometry.Tolerance.DEFAULT)
+                            .interiorPoint(Tolerance.DEFAULT)
                             .orElseThrow();
                     return new SketchPlane.OnFace(
                             new FaceReference(b.body().names().of(f), p, f.outward(p)));
@@ -90,5 +96,41 @@ public final class Sheet {
             }
         }
         throw new IllegalArgumentException("no face " + origin);
+    }
+
+    /** A face given by its only origin, such as {@code s2.end(r3)}. */
+    public FaceReference face(String origin) {
+        return ((SketchPlane.OnFace) on(origin)).face();
+    }
+
+    /** Edges of the only body, by what they are. */
+    public List<EdgeReference> edges(Predicate<Edge> which) {
+        Body b = state().solids().get(0);
+        return b.edges().stream()
+                .filter(which)
+                .map(e -> new EdgeReference(b.names().of(e), e.middle()))
+                .toList();
+    }
+
+    public String blend(boolean bevel, double size, List<EdgeReference> edges) {
+        String id = doc.freshId();
+        with(new Command.AddStep(new BlendStep("", "", false, bevel, size, true, edges)));
+        return id;
+    }
+
+    /** Of all bodies, which are checked. */
+    public double volume() {
+        List<Body> bodies = state().solids();
+        bodies.forEach(b -> BodyCheck.deep(b, Tolerance.DEFAULT).orThrow());
+        return MassProperties.of(bodies).volume();
+    }
+
+    /** What the first failed step says; empty when none failed. */
+    public String failure() {
+        return state().outcomes().stream()
+                .map(o -> o.message())
+                .filter(m -> !m.isEmpty())
+                .findFirst()
+                .orElse("");
     }
 }

@@ -202,6 +202,9 @@ final class StepGeometry {
             case "SPHERICAL_SURFACE":
                 return new Made(new Sphere(placement(Entities.ref(id, e, 1)), length(id, e, 2)), true);
             case "TOROIDAL_SURFACE":
+                return new Made(
+                        Torus.ring(placement(Entities.ref(id, e, 1)), length(id, e, 2), length(id, e, 3)), true);
+            case "DEGENERATE_TOROIDAL_SURFACE":
                 return new Made(new Torus(placement(Entities.ref(id, e, 1)), length(id, e, 2), length(id, e, 3)), true);
             case "SURFACE_OF_LINEAR_EXTRUSION":
                 return SweptSurfaces.extruded(curve(Entities.ref(id, e, 1)), vector(Entities.ref(id, e, 2)));

@@ -99,7 +99,7 @@ final class SweptSurfaces {
             Vec3 centre = f.local(k.frame().origin());
             Frame at = f.at(f.point(0, 0, centre.z()));
             double major = Math.hypot(centre.x(), centre.y());
-            return major < 1e-9 ? new Sphere(at, k.radius()) : new Torus(at, major, k.radius());
+            return major < 1e-9 ? new Sphere(at, k.radius()) : Torus.ring(at, major, k.radius());
         }
         return new Revolution(f, spline(c).mapped(f::local));
     }

@@ -110,6 +110,9 @@ final class Seeds {
         if (s instanceof Sphere) {
             return new double[] {0, 2 * Math.PI, -Math.PI / 2, Math.PI / 2};
         }
+        if (s instanceof Torus t && t.spindle()) {
+            return new double[] {0, 2 * Math.PI, -0.999 * t.outside(), 0.999 * t.outside()};
+        }
         if (s instanceof Torus) {
             return new double[] {0, 2 * Math.PI, 0.0071, 2 * Math.PI + 0.0071};
         }

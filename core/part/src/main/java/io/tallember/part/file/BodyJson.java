@@ -61,8 +61,7 @@ final class BodyJson {
         }
         EdgeReference edge = null;
         if (f.has("edge")) {
-            Fields e = f.part("edge", "edge");
-            edge = new EdgeReference(e.text("edge"), e.vec3("point"));
+            edge = StepJson.edge(f.part("edge", "edge"));
         }
         PlaneStep.On on = new PlaneStep.On(
                 f.has("second") ? StepJson.plane(f, "second") : null,

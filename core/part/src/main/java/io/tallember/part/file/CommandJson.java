@@ -1,6 +1,7 @@
 package io.tallember.part.file;
 
 import io.tallember.geometry.Vec2;
+import io.tallember.part.Arrange;
 import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
@@ -36,11 +37,22 @@ public final class CommandJson {
             case "delete-value" -> new Command.DeleteValue(f.text("name"));
             case "rename-step" -> new Command.RenameStep(f.text("id"), f.text("name"));
             case "switch-step" -> new Command.SwitchStep(f.text("id"), f.flag("off"));
-            case "delete-step" -> new Command.DeleteStep(f.text("id"));
+            case "delete-step" -> new Command.DeleteStep(f.text("id"), f.flag("sketches"));
             case "move-step" -> new Command.MoveStep(f.text("id"), f.whole("to"));
             case "move-work-line" -> new Command.MoveWorkLine(f.whole("to"));
             case "rename-part" -> new Command.RenamePart(f.text("name"));
             case "set-unit" -> new Command.SetUnit(Unit.of(f.text("unit")));
+            case "group" -> new Arrange.GroupSteps(f.texts("steps"), f.text("name"));
+            case "set-look" -> new Arrange.SetLook(f.text("id"), ArrangementJson.look(f));
+            case "isolate" -> new Arrange.Isolate(f.texts("bodies"), f.text("only", ""));
+            case "add-variant" -> new Arrange.AddVariant(f.text("name"), f.text("like", ""));
+            case "rename-variant" -> new Arrange.RenameVariant(f.text("name"), f.text("to"));
+            case "delete-variant" -> new Arrange.DeleteVariant(f.text("name"));
+            case "choose-variant" -> new Arrange.ChooseVariant(f.text("name", ""));
+            case "set-in-variant" ->
+                new Arrange.SetInVariant(f.text("variant"), f.text("value"), f.text("formula", ""));
+            case "switch-in-variant" ->
+                new Arrange.SwitchInVariant(f.text("variant"), f.text("step"), f.has("off") ? f.flag("off") : null);
             case "draw" -> draw(f, typed);
             case "erase" -> new Command.Erase(f.text("id"), new HashSet<>(f.texts("ids")));
             case "set-dimension" -> dimension(f, doc, typed);

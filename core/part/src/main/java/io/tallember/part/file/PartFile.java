@@ -21,7 +21,7 @@ import tools.jackson.databind.node.ObjectNode;
 /** Reads and writes part files. A file that isn't one is refused with a sentence. */
 public final class PartFile {
     public static final String FORMAT = "tall-ember-part";
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
     /** The largest file taken, in characters. */
     public static final int LARGEST = 16 * 1024 * 1024;
 
@@ -50,6 +50,7 @@ public final class PartFile {
             ObjectNode formulas = n.putObject("formulas");
             new TreeMap<>(doc.formulas()).forEach(formulas::put);
         }
+        ArrangementJson.write(n, doc.arrangement());
         ArrayNode steps = n.putArray("steps");
         doc.steps().forEach(s -> steps.add(StepJson.write(s)));
         return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(n) + "\n";
@@ -65,6 +66,9 @@ public final class PartFile {
         if (version < 1 || version > VERSION) {
             throw Refusal.of("This part file is of version " + version + "; this program reads up to " + VERSION
                     + ". Use a newer Tall Ember.");
+        }
+        if (version < VERSION) {
+            f.list("steps").forEach(PartFile::upgrade);
         }
         Unit unit = Unit.of(f.text("unit"));
         Typed plain = new Typed(PartDocument.empty("file", Unit.MM));
@@ -83,9 +87,24 @@ public final class PartFile {
             }
             formulas.put(place, formula.stringValue());
         });
-        PartDocument doc =
-                new PartDocument(f.text("name"), unit, steps, f.whole("workLine"), f.whole("nextId"), values, formulas);
+        PartDocument doc = new PartDocument(
+                f.text("name"),
+                unit,
+                steps,
+                f.whole("workLine"),
+                f.whole("nextId"),
+                values,
+                formulas,
+                ArrangementJson.read(f));
         return Formulas.settle(doc);
+    }
+
+    /** From version 1, in which a repeat said only whether it goes round. */
+    private static void upgrade(JsonNode step) {
+        if (step instanceof ObjectNode n && n.path("kind").asString("").equals("repeat") && !n.has("layout")) {
+            n.put("layout", n.path("round").asBoolean(false) ? "round" : "row");
+            n.remove("round");
+        }
     }
 
     /** Any JSON text within the limits. */

@@ -63,7 +63,7 @@ public final class StepJson {
         } else if (step instanceof SplitStep s) {
             put(n, s.plane());
         } else if (step instanceof RepeatStep r) {
-            repeat(n, r);
+            RepeatJson.write(n, r);
         } else if (step instanceof HoleStep h) {
             hole(n, h);
         } else if (step instanceof ReadyStep r) {
@@ -160,43 +160,6 @@ public final class StepJson {
         n.put("bothWays", r.bothWays()).put("flipped", r.flipped());
     }
 
-    private static void repeat(ObjectNode n, RepeatStep r) {
-        ArrayNode steps = n.putArray("steps");
-        r.steps().forEach(steps::add);
-        n.put("round", r.round());
-        if (r.axis() instanceof RepeatStep.Axis.OfFace f) {
-            put(n, "axis", f.face());
-        } else {
-            n.put("axis", Words.of((RepeatStep.Axis.Base) r.axis()));
-        }
-        n.put("count", r.count()).put("spacing", r.spacing());
-        n.put("full", r.full()).put("angle", r.angle()).put("flipped", r.flipped());
-        ArrayNode skip = n.putArray("skip");
-        r.skip().forEach(skip::add);
-    }
-
-    private static RepeatStep repeat(String id, String name, boolean off, Fields f, Typed typed, String place) {
-        double count = f.number("count");
-        if (count != Math.rint(count)) {
-            throw Refusal.of("How often something is repeated is a whole number.");
-        }
-        return new RepeatStep(
-                id,
-                name,
-                off,
-                f.texts("steps"),
-                f.flag("round"),
-                f.isText("axis")
-                        ? f.oneOf("axis", RepeatStep.Axis.Base.class)
-                        : new RepeatStep.Axis.OfFace(face(f.part("axis", "face"))),
-                (int) count,
-                f.positive("spacing", typed, place + "/spacing"),
-                f.flag("full"),
-                f.size("angle", typed, place + "/angle", true),
-                f.flag("flipped"),
-                f.list("skip").stream().map(k -> k.asInt(0)).toList());
-    }
-
     private static void hole(ObjectNode n, HoleStep h) {
         n.put("mouth", Words.of(h.mouth())).put("diameter", h.diameter());
         n.put("through", h.through()).put("depth", h.depth()).put("pointed", h.pointed());
@@ -290,7 +253,7 @@ public final class StepJson {
             return extrude(id, name, off, f, typed, place);
         }
         if (kind.equals("repeat")) {
-            return repeat(id, name, off, f, typed, place);
+            return RepeatJson.read(id, name, off, f, typed, place);
         }
         if (kind.equals("hole")) {
             return hole(id, name, off, f, typed, place);
@@ -387,7 +350,10 @@ public final class StepJson {
     }
 
     static EdgeReference edge(JsonNode node) {
-        Fields f = new Fields(node, "edge");
+        return edge(new Fields(node, "edge"));
+    }
+
+    static EdgeReference edge(Fields f) {
         return new EdgeReference(f.text("edge"), f.vec3("point"));
     }
 

@@ -57,6 +57,6 @@ final class BuildBlend {
             List<Body> blended = Blend.edges(b.body(), edges, size, step.id());
             Material.name(blended, b.id(), out);
         }
-        return before.with(out);
+        return before.changed(step.id(), out);
     }
 }

@@ -1,25 +1,33 @@
 package io.tallember.part.rebuild;
 
-import io.tallember.geometry.Cone;
-import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
-import io.tallember.geometry.Surface;
-import io.tallember.geometry.Torus;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.Layout;
+import io.tallember.part.MaterialStep;
+import io.tallember.part.RegionReference;
 import io.tallember.part.RepeatStep;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
+import io.tallember.solid.local.Faces;
+import io.tallember.solid.sweep.Mirrored;
 import io.tallember.solid.sweep.Moved;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
+import java.util.function.BiFunction;
 
-/** Repeats the material of steps: all copies of one step are added or taken away at once. */
+/** Does again elsewhere what steps did: all copies of a piece of material are added or taken away at once. */
 final class BuildRepeat {
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+
     private final RepeatStep step;
     private final Stand before;
     private final List<String> notes;
@@ -35,62 +43,179 @@ final class BuildRepeat {
     }
 
     private Stand all() {
-        Line axis = axis();
+        BiFunction<Body, Integer, Body> copier = copier();
+        List<Made.Piece> done = new ArrayList<>();
         Stand stand = before;
-        for (String id : step.steps()) {
-            Stand.Made made = before.made(id)
-                    .orElseThrow(
-                            () -> new GeometryException(
-                                    Reason.LOST_REFERENCE,
-                                    "A step that should be repeated made nothing. Switch it on, mend it, or pick another one."));
+        for (Made.Piece p : pieces()) {
             List<Body> copies = new ArrayList<>();
-            for (int k = 2; k <= step.count(); k++) {
+            for (int k = 2; k <= step.layout().places(); k++) {
                 if (!step.skip().contains(k)) {
-                    copies.addAll(copies(made, k, axis));
+                    for (Body b : p.bodies()) {
+                        copies.add(copier.apply(b, k));
+                    }
                 }
             }
             if (!copies.isEmpty()) {
-                stand = Material.apply(step.id(), made.mode(), "repeat", copies, stand);
+                stand = Material.apply(step.id(), p.mode(), "repeat", copies, stand);
+                done.add(new Made.Piece(copies, p.mode()));
             }
         }
-        return stand;
+        return stand.with(step.id(), Made.of(done));
     }
 
-    private List<Body> copies(Stand.Made made, int k, Line axis) {
-        double way = (k - 1) * (step.flipped() ? -1 : 1);
-        double each = step.full() ? 2 * Math.PI / step.count() : step.angle();
-        Frame to = step.round()
-                ? Moved.about(axis, way * each)
-                : Moved.along(axis.direction().times(way * step.spacing()));
-        return made.bodies().stream()
-                .map(b -> Moved.by(b, to, o -> new Origin(step.id(), o.role(), o.step() + ":" + o.source() + "@" + k)))
-                .toList();
-    }
-
-    private Line axis() {
-        if (step.axis() instanceof RepeatStep.Axis.Base b) {
-            return new Line(
-                    Vec3.ZERO, b == RepeatStep.Axis.Base.X ? Vec3.X : b == RepeatStep.Axis.Base.Y ? Vec3.Y : Vec3.Z);
+    /** What is repeated, in the order in which it was made. */
+    private List<Made.Piece> pieces() {
+        List<Made.Piece> out = new ArrayList<>();
+        Set<String> own = new LinkedHashSet<>(step.steps());
+        List<String> order = before.madeOrder();
+        for (String id : step.steps()) {
+            if (!order.contains(id)) {
+                throw new GeometryException(
+                        Reason.LOST_REFERENCE,
+                        "A step that should be repeated made nothing. Switch it on, mend it, or pick another one.");
+            }
         }
-        RepeatStep.Axis.OfFace of = (RepeatStep.Axis.OfFace) step.axis();
-        FaceFinder.Found found = FaceFinder.find(of.face(), before.bodies())
+        // a change along edges is done with the material that it changes; alone, all of it is
+        boolean alone = step.steps().stream().allMatch(before::isChange);
+        order.stream()
+                .filter(own::contains)
+                .forEach(id -> out.addAll(before.made(id).orElseThrow().pieces(alone ? Set.of() : own)));
+        for (String id : step.bodies()) {
+            PartBody b = before.bodies().stream()
+                    .filter(x -> x.id().equals(id))
+                    .findFirst()
+                    .orElseThrow(() -> new GeometryException(
+                            Reason.LOST_REFERENCE, "A body that should be repeated is no longer there. Pick again."));
+            out.add(new Made.Piece(List.of(b.body()), MaterialStep.Mode.BODY));
+        }
+        if (!step.faces().isEmpty()) {
+            out.addAll(enclosed());
+        }
+        return out.stream().filter(p -> !p.bodies().isEmpty()).toList();
+    }
+
+    /** The material of a boss, or the room of a pocket, that the picked faces enclose. */
+    private List<Made.Piece> enclosed() {
+        Set<Face> picked = FaceFinder.all(step.faces(), before.bodies(), notes);
+        List<Made.Piece> out = new ArrayList<>();
+        for (PartBody b : before.bodies()) {
+            List<Face> here = b.body().faces().stream().filter(picked::contains).toList();
+            if (here.isEmpty()) {
+                continue;
+            }
+            Body healed;
+            try {
+                healed = Faces.removed(b.body(), here, TOL);
+            } catch (GeometryException e) {
+                throw new GeometryException(
+                        e.reason(),
+                        "The picked faces don't enclose a pocket or a boss that can be told from the rest; pick all of its"
+                                + " faces, the blends among them. (" + e.getMessage() + ")");
+            }
+            out.add(new Made.Piece(
+                    Made.Differences.less(List.of(healed), List.of(b.body())), MaterialStep.Mode.REMOVE));
+            out.add(new Made.Piece(
+                    Made.Differences.less(List.of(b.body()), List.of(healed)), MaterialStep.Mode.ADD));
+        }
+        return out;
+    }
+
+    /** Gives the copy of a body at a place. */
+    private BiFunction<Body, Integer, Body> copier() {
+        Layout l = step.layout();
+        int way = step.flipped() ? -1 : 1;
+        if (l instanceof Layout.Mirror m) {
+            Plane plane = new Plane(Planes.frame(m.plane(), "this repeat", before, notes));
+            return (b, k) -> Mirrored.of(b, plane, o -> named(o, k));
+        }
+        if (l instanceof Layout.Round r) {
+            Line axis = Axes.of(r.axis(), "this repeat", before, notes);
+            return moving(k -> Moved.about(axis, way * (k - 1) * r.pitch()));
+        }
+        if (l instanceof Layout.Row r) {
+            Line axis = Axes.of(r.axis(), "this repeat", before, notes);
+            if (r.second() == null) {
+                return moving(k -> Moved.along(axis.direction().times(way * (k - 1) * r.pitch())));
+            }
+            Line other = Axes.of(r.second().axis(), "this repeat", before, notes);
+            if (axis.direction().cross(other.direction()).length() < 1e-9) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE, "The two directions of this repeat are the same. Pick another second one.");
+            }
+            int second = r.second().flipped() ? -1 : 1;
+            return moving(k -> {
+                int i = (k - 1) % r.count();
+                int j = (k - 1) / r.count();
+                return Moved.along(axis.direction()
+                        .times(way * i * r.pitch())
+                        .plus(second * j * r.secondPitch(), other.direction()));
+            });
+        }
+        return along((Layout.Path) l);
+    }
+
+    private BiFunction<Body, Integer, Body> along(Layout.Path path) {
+        PlacedSketch placed = before.sketch(path.sketch())
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
-                        "The face that this repeat goes along or round is no longer there. Pick another one."));
-        if (!found.exact()) {
-            notes.add(
-                    "The face that this repeat goes along or round has changed its neighbours; the piece nearest to the old"
-                            + " one was taken.");
+                        "The sketch with the line of this repeat isn't built. Switch it on, or mend it."));
+        RegionReference ref = path.line();
+        List<Profile.Edge> edges = ref.open()
+                ? ref.findLine(placed.reading().lines())
+                        .orElseThrow(() -> lostLine(placed))
+                        .edges()
+                : ref.find(placed.reading().regions())
+                        .orElseThrow(() -> lostLine(placed))
+                        .region()
+                        .outer();
+        Paths line = new Paths(edges, placed.frame());
+        double whole = line.length();
+        double each = path.spacing() > 0 ? path.spacing() : whole / (ref.open() ? path.count() - 1 : path.count());
+        if (each * (path.count() - 1) > whole * (1 + 1e-9)) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "The line is %.4g mm long, too short for %d places %.4g mm apart. Take fewer, or a smaller"
+                                    + " spacing.",
+                            whole,
+                            path.count(),
+                            each));
         }
-        Face face = found.face();
-        Surface s = face.surface();
-        if (s instanceof Plane) {
-            return new Line(of.face().point(), face.outward(of.face().point()));
-        }
-        if (s instanceof Cylinder || s instanceof Cone || s instanceof Torus) {
-            return new Line(s.frame().origin(), s.frame().z());
-        }
-        throw new GeometryException(
-                Reason.LOST_REFERENCE, "The picked face has no axis. Pick a flat face, or one round about an axis.");
+        // the other way the line is followed from its end
+        Frame start = line.at(step.flipped() ? whole : 0);
+        return moving(k -> {
+            Frame f = line.at(step.flipped() ? whole - (k - 1) * each : (k - 1) * each);
+            return path.turning() ? carried(start, f) : Moved.along(f.origin().minus(start.origin()));
+        });
+    }
+
+    private static GeometryException lostLine(PlacedSketch placed) {
+        return new GeometryException(
+                Reason.LOST_REFERENCE,
+                "The line of this repeat is no longer there in " + placed.step().name() + ". Pick it again.");
+    }
+
+    /** Carries what stands in one frame into another. */
+    private static Frame carried(Frame from, Frame to) {
+        Frame turn = new Frame(
+                Vec3.ZERO,
+                turned(Vec3.X, from, to),
+                turned(Vec3.Y, from, to),
+                turned(Vec3.Z, from, to));
+        return turn.at(to.origin().minus(turn.point(from.origin())));
+    }
+
+    private static Vec3 turned(
+            Vec3 v, Frame from, Frame to) {
+        return to.x().times(v.dot(from.x())).plus(v.dot(from.y()), to.y()).plus(v.dot(from.z()), to.z());
+    }
+
+    private BiFunction<Body, Integer, Body> moving(java.util.function.IntFunction<Frame> to) {
+        return (b, k) -> Moved.by(b, to.apply(k), o -> named(o, k));
+    }
+
+    private Origin named(Origin o, int k) {
+        return new Origin(step.id(), o.role(), o.step() + ":" + o.source() + "@" + k);
     }
 }

@@ -44,11 +44,11 @@ final class BuildWalls {
     }
 
     private Stand build() {
-        Set<Face> picked = found(step.faces());
+        Set<Face> picked = FaceFinder.all(step.faces(), before.bodies(), notes);
         Map<Face, Double> own = new HashMap<>();
         if (step instanceof ShellStep s) {
             for (ShellStep.Group g : s.groups()) {
-                found(g.faces()).forEach(f -> own.put(f, g.thickness()));
+                FaceFinder.all(g.faces(), before.bodies(), notes).forEach(f -> own.put(f, g.thickness()));
             }
         }
         List<PartBody> out = new ArrayList<>();
@@ -61,33 +61,7 @@ final class BuildWalls {
                 Material.name(worked(b.body(), all, own), b.id(), out);
             }
         }
-        return before.with(out);
-    }
-
-    private Set<Face> found(List<FaceReference> refs) {
-        Set<Face> out = new LinkedHashSet<>();
-        int lost = 0;
-        int nearest = 0;
-        for (FaceReference ref : refs) {
-            FaceFinder.Found f = FaceFinder.find(ref, before.bodies()).orElse(null);
-            if (f == null) {
-                lost++;
-            } else {
-                nearest += f.exact() ? 0 : 1;
-                out.add(f.face());
-            }
-        }
-        if (lost > 0) {
-            throw new GeometryException(
-                    Reason.LOST_REFERENCE,
-                    (lost == 1 ? "A face that was picked is" : lost + " faces that were picked are")
-                            + " no longer there. Open the step and pick again.");
-        }
-        if (nearest > 0) {
-            notes.add((nearest == 1 ? "A face has" : nearest + " faces have")
-                    + " changed; the piece nearest to the old one was taken.");
-        }
-        return out;
+        return before.changed(step.id(), out);
     }
 
     private List<Body> worked(Body body, List<Face> faces, Map<Face, Double> own) {

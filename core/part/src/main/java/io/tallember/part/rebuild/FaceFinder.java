@@ -1,5 +1,7 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.FaceReference;
@@ -7,8 +9,10 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /** Finds the face that a reference means on the bodies as they stand. */
 final class FaceFinder {
@@ -48,5 +52,36 @@ final class FaceFinder {
         return within
                 ? away
                 : away + f.bounds().distance(p) + 1e-3 * f.bounds().centre().distance(p) + 1;
+    }
+
+    /**
+     * Several faces found again.
+     *
+     * @throws GeometryException LOST_REFERENCE when one is gone
+     */
+    static Set<Face> all(List<FaceReference> refs, List<PartBody> bodies, List<String> notes) {
+        Set<Face> out = new LinkedHashSet<>();
+        int lost = 0;
+        int nearest = 0;
+        for (FaceReference ref : refs) {
+            Found f = find(ref, bodies).orElse(null);
+            if (f == null) {
+                lost++;
+            } else {
+                nearest += f.exact() ? 0 : 1;
+                out.add(f.face());
+            }
+        }
+        if (lost > 0) {
+            throw new GeometryException(
+                    Reason.LOST_REFERENCE,
+                    (lost == 1 ? "A face that was picked is" : lost + " faces that were picked are")
+                            + " no longer there. Open the step and pick again.");
+        }
+        if (nearest > 0) {
+            notes.add((nearest == 1 ? "A face has" : nearest + " faces have")
+                    + " changed; the piece nearest to the old one was taken.");
+        }
+        return out;
     }
 }

@@ -33,7 +33,7 @@ final class Material {
     }
 
     static Stand apply(MaterialStep step, String word, List<Body> tools, Stand before) {
-        return apply(step.id(), step.mode(), word, tools, before).with(step.id(), new Stand.Made(tools, step.mode()));
+        return apply(step.id(), step.mode(), word, tools, before).with(step.id(), Made.of(tools, step.mode()));
     }
 
     static Stand apply(String step, MaterialStep.Mode mode, String word, List<Body> tools, Stand before) {

@@ -1,34 +1,34 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Frame;
-import io.tallember.part.MaterialStep;
-import io.tallember.solid.Body;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /** What stands after a step: bodies and placed sketches. Equality is identity, which is what results are kept by. */
 public final class Stand {
-    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of());
-
-    /** The material that a step made, before it was added or taken away. */
-    record Made(List<Body> bodies, MaterialStep.Mode mode) {}
+    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Set.of());
 
     private final List<PartBody> bodies;
     private final Map<String, PlacedSketch> sketches;
     private final Map<String, Made> made;
     private final Map<String, Frame> planes;
+    private final Set<String> changes;
 
     private Stand(
             List<PartBody> bodies,
             Map<String, PlacedSketch> sketches,
             Map<String, Made> made,
-            Map<String, Frame> planes) {
+            Map<String, Frame> planes,
+            Set<String> changes) {
         this.bodies = List.copyOf(bodies);
         this.sketches = sketches;
         this.made = made;
         this.planes = planes;
+        this.changes = changes;
     }
 
     Optional<Frame> plane(String step) {
@@ -43,7 +43,25 @@ public final class Stand {
     Stand with(String step, Frame plane) {
         Map<String, Frame> more = new LinkedHashMap<>(planes);
         more.put(step, plane);
-        return new Stand(bodies, sketches, made, more);
+        return new Stand(bodies, sketches, made, more, changes);
+    }
+
+    /** Ids of the steps that did something to material, in order. */
+    List<String> madeOrder() {
+        return List.copyOf(made.keySet());
+    }
+
+    /** Whether a step only changed what others had made. */
+    boolean isChange(String step) {
+        return changes.contains(step);
+    }
+
+    /** After a step that changed the bodies without material of its own. */
+    Stand changed(String step, List<PartBody> now) {
+        Stand s = with(step, Made.change(bodies, now)).with(now);
+        Set<String> more = new HashSet<>(changes);
+        more.add(step);
+        return new Stand(s.bodies, s.sketches, s.made, s.planes, Set.copyOf(more));
     }
 
     Optional<Made> made(String step) {
@@ -53,7 +71,7 @@ public final class Stand {
     Stand with(String step, Made m) {
         Map<String, Made> more = new LinkedHashMap<>(made);
         more.put(step, m);
-        return new Stand(bodies, sketches, more, planes);
+        return new Stand(bodies, sketches, more, planes, changes);
     }
 
     public List<PartBody> bodies() {
@@ -71,10 +89,10 @@ public final class Stand {
     Stand with(PlacedSketch s) {
         Map<String, PlacedSketch> more = new LinkedHashMap<>(sketches);
         more.put(s.step().id(), s);
-        return new Stand(bodies, more, made, planes);
+        return new Stand(bodies, more, made, planes, changes);
     }
 
     Stand with(List<PartBody> b) {
-        return new Stand(b, sketches, made, planes);
+        return new Stand(b, sketches, made, planes, changes);
     }
 }

@@ -7,6 +7,7 @@ import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
+import io.tallember.part.Variant;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.solve.Solver;
@@ -154,6 +155,17 @@ public final class Formulas {
         List<Value> values = doc.values().stream()
                 .map(v -> new Value(v.name().equals(from) ? to : v.name(), Expression.renamed(v.formula(), from, to)))
                 .toList();
-        return doc.withValues(values).withFormulas(formulas);
+        List<Variant> variants = doc.arrangement().variants().stream()
+                .map(v -> {
+                    Map<String, String> own = new TreeMap<>();
+                    v.values()
+                            .forEach((name, f) ->
+                                    own.put(name.equals(from) ? to : name, Expression.renamed(f, from, to)));
+                    return new Variant(v.name(), own, v.off());
+                })
+                .toList();
+        return doc.withValues(values)
+                .withFormulas(formulas)
+                .with(doc.arrangement().with(variants));
     }
 }

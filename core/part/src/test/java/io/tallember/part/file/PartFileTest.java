@@ -34,7 +34,7 @@ class PartFileTest {
             delimiter = '|',
             value = {
                 "tall-ember-part | some-other | isn't a Tall Ember part file",
-                "\"version\" : 1 | \"version\" : 7 | newer Tall Ember",
+                "\"version\" : 2 | \"version\" : 7 | newer Tall Ember",
                 "\"unit\" : \"in\" | \"unit\" : \"furlong\" | mm, cm or in",
                 "\"workLine\" : 4 | \"workLine\" : 9 | outside the build sheet",
                 "\"distance\" : 6.0 | \"distance\" : -6.0 | above zero",

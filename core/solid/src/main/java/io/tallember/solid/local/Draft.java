@@ -245,7 +245,7 @@ public final class Draft {
                     Frame.of(l.origin(), l.direction(), f.surface().frame().x()), radius(f));
         }
         if (best instanceof Circle k) {
-            return new Torus(k.frame(), k.radius(), radius(f));
+            return Torus.ring(k.frame(), k.radius(), radius(f));
         }
         throw refused(f, "would become a fillet of a kind that can't be carried along yet");
     }

@@ -46,7 +46,8 @@ final class RingMap implements Flat {
             minor = t.minor();
             stepU = quality.step(major + minor) / finer;
             stepV = quality.step(minor) / finer;
-            spacing = Math.min(stepU * (major - minor), stepV * minor);
+            double inner = t.spindle() ? major : major - minor;
+            spacing = Math.min(stepU * inner, stepV * minor);
         } else {
             Bends bends = Bends.over(surface, new double[] {0, 2 * Math.PI, 0, 2 * Math.PI});
             major = bends.meanU();

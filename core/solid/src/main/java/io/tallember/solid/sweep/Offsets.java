@@ -30,7 +30,9 @@ public final class Offsets {
             return new Sphere(k.frame(), k.radius() + d);
         }
         if (s instanceof Torus t) {
-            return new Torus(t.frame(), t.major(), t.minor() + d);
+            return t.spindle()
+                    ? new Torus(t.frame(), t.major(), t.minor() + d)
+                    : Torus.ring(t.frame(), t.major(), t.minor() + d);
         }
         if (s instanceof Cone c) {
             double apex = c.apexHeight() - d / Math.sin(c.angle());
