@@ -1,4 +1,4 @@
-import type { Command, Constraint, HomePage, PartView, Screw } from "./types";
+import type { Command, Comparison, Constraint, HomePage, PartView, Screw, Version } from "./types";
 
 /** A refusal in a sentence that can be shown as it is. */
 export class Refused extends Error {
@@ -66,6 +66,13 @@ export const api = {
     ask<{ constraint: Constraint; words: string }[]>("GET", `/api/parts/${id}/sketches/${step}/settle`),
   picture: (file: Blob) =>
     ask<{ picture: string; width: number; height: number }>("POST", "/api/pictures", file),
+  materials: () => ask<Record<string, number>>("GET", "/api/materials"),
+  versions: (id: number) => ask<Version[]>("GET", `/api/parts/${id}/versions`),
+  keepVersion: (id: number, name: string) => ask<Version[]>("POST", `/api/parts/${id}/versions`, { name }),
+  goBack: (id: number, revision: number, version: number, known: string[]) =>
+    ask<PartView>("POST", `/api/parts/${id}/versions/${version}/back`, { revision, known }),
+  compare: (id: number, other: string) =>
+    ask<Comparison>("GET", `/api/parts/${id}/compare?with=${encodeURIComponent(other)}`),
   undo: (id: number, revision: number, known: string[]) =>
     ask<PartView>("POST", `/api/parts/${id}/undo`, { revision, known }),
   redo: (id: number, revision: number, known: string[]) =>

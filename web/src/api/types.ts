@@ -209,20 +209,32 @@ export interface HoleStep extends StepBase {
   places: { id: string; on: FaceRef; at: Vec2 }[];
 }
 
-/** What a repeat goes along or round: one of the part's axes, or a face. */
-export type Axis = "x" | "y" | "z" | FaceRef;
+/** What a repeat goes along or round: one of the part's axes, a face, or an edge. */
+export type Axis = "x" | "y" | "z" | FaceRef | EdgeRef;
 
+/** Does again elsewhere what steps did, or what bodies or faces are. Fields by layout. */
 export interface RepeatStep extends StepBase {
   kind: "repeat";
   steps: string[];
-  round: boolean;
-  axis: Axis;
+  bodies: string[];
+  faces: FaceRef[];
+  layout: "row" | "round" | "path" | "mirror";
+  axis?: Axis;
   /** In all, the original among them. */
-  count: number;
-  spacing: number | string;
-  full: boolean;
+  count?: number;
+  spacing?: number | string;
+  overall?: boolean;
+  axis2?: Axis;
+  count2?: number;
+  spacing2?: number | string;
+  flipped2?: boolean;
+  full?: boolean;
   /** In radians. */
-  angle: number | string;
+  angle?: number | string;
+  sketch?: string;
+  line?: { boundary: string[]; inside: Vec2 };
+  turning?: boolean;
+  plane?: Plane;
   flipped: boolean;
   skip: number[];
 }
@@ -291,11 +303,28 @@ export interface MirrorStep extends StepBase {
   kind: "mirror";
   plane: Plane;
   join: boolean;
+  /** None for all. */
+  bodies?: string[];
+}
+
+/** Moves and turns bodies, or copies of them. */
+export interface MoveStep extends StepBase {
+  kind: "move";
+  bodies: string[];
+  x: number | string;
+  y: number | string;
+  z: number | string;
+  axis: Axis;
+  /** In radians. */
+  angle: number | string;
+  copy: boolean;
 }
 
 export interface CombineStep extends StepBase {
   kind: "combine";
   way: "join" | "subtract" | "common";
+  /** The first one first; none for all. */
+  bodies?: string[];
 }
 
 /** Ribs along open lines of a sketch. */
@@ -324,6 +353,10 @@ export interface StepReport {
   message: string;
   notes: string[];
   dependants: string[];
+  /** The steps it builds on. */
+  uses: string[];
+  /** The numbers it has, by the names of their fields. */
+  sizes: { place: string; angle: boolean }[];
 }
 
 export type Step = (
@@ -342,6 +375,7 @@ export type Step = (
   | PlaneStep
   | MirrorStep
   | CombineStep
+  | MoveStep
 ) &
   StepReport;
 
@@ -400,6 +434,40 @@ export interface BodyView {
   faces: FaceLine[];
   edges: { key: string; shape: string; point: Vec3; form: "line" | "circle" | "other" }[];
   vertices: { key: string; point: Vec3 }[];
+  /** In mm3, and in kg when the material is known. */
+  volume: number;
+  mass?: number;
+}
+
+/** How a body, a sketch or a plane is called and shown. */
+export interface LookOf {
+  name: string;
+  material: string;
+  colour: string;
+  hidden: boolean;
+}
+
+/** One of several parts made from the same steps: what it has differently. */
+export interface Variant {
+  name: string;
+  values: Record<string, string>;
+  off: Record<string, boolean>;
+}
+
+/** What differs between something earlier and the part as it is shown. */
+export interface Comparison {
+  steps: { id: string; name: string; kind: "added" | "gone" | "changed"; words: string[] }[];
+  come?: Shape[];
+  gone?: Shape[];
+  comeVolume?: number;
+  goneVolume?: number;
+  message?: string;
+}
+
+export interface Version {
+  id: number;
+  name: string;
+  made: string;
 }
 
 export interface Shape {
@@ -422,6 +490,14 @@ export interface PartView {
   values: { name: string; formula: string; number: number; used: string[] }[];
   /** By place: step id, a stroke, dimension id or "distance". */
   formulas: Record<string, string>;
+  /** Names of groups by the steps in them. */
+  groups?: Record<string, string>;
+  looks?: Record<string, LookOf>;
+  variants?: Variant[];
+  /** The variant that is shown. */
+  variant?: string;
+  /** The steps that are off in the part itself. */
+  baseOff?: string[];
   steps: Step[];
   sketches: Record<string, PlacedSketch>;
   planes: Record<string, { origin: Vec3; x: Vec3; y: Vec3; z: Vec3 }>;

@@ -1,6 +1,6 @@
 import { AlertDialog, DropdownMenu } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import type { SketchStep, Step } from "../api/types";
+import type { PartView, SketchStep, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
 import { BlendSentence } from "./BlendSentence";
@@ -16,20 +16,24 @@ import { RepeatSentence } from "./RepeatBar";
 import { isRepeat } from "./repeating";
 import { SplitSentence } from "./SplitBar";
 import { isSplit } from "./splitting";
-import { BodiesSentence, PlaneSentence } from "./PlaneBar";
-import { isCombine, isMirror, isPlane, planeWords } from "./planing";
+import { isCombine, isMirror, isMove } from "./bodies";
+import { BodiesSentence } from "./BodiesBar";
+import { PlaneSentence } from "./PlaneBar";
+import { isPlane, planeWords } from "./planing";
 import { RibSentence } from "./RibBar";
 import { isRib } from "./ribbing";
-import { usePart } from "./store";
+import { usePart, type Panel } from "./store";
 import { isWall } from "./walling";
 import { WallSentence } from "./WallSentence";
+import { BodyList } from "./BodyList";
 import { ValuesTable } from "./ValuesTable";
+import { VariantsTable } from "./VariantsTable";
+import { VersionList } from "./VersionList";
 
 /** The part's history as sentences, with the work line in it. */
 export function BuildSheet() {
-  const { view, preview, doing } = usePart();
+  const { view, preview, doing, panel, set } = usePart();
   const [asking, setAsking] = useState<Step | null>(null);
-  const [open, setOpen] = useState(false);
   if (!view) return <aside className="sheet" />;
   const failed = view.steps.filter((s) => s.status === "failed").length;
   const off = view.steps.filter((s) => s.off).length;
@@ -38,16 +42,7 @@ export function BuildSheet() {
   return (
     <aside className="sheet" aria-label="Build sheet">
       <header>
-        <div className="flex items-baseline justify-between">
-          <h1>Build sheet</h1>
-          <button
-            className="text-[13px] underline underline-offset-3"
-            aria-expanded={open}
-            onClick={() => setOpen(!open)}
-          >
-            Values {view.values.length || ""}
-          </button>
-        </div>
+        <h1>Build sheet</h1>
         <p className="sum">
           {view.steps.length === 0
             ? "No steps yet"
@@ -57,13 +52,28 @@ export function BuildSheet() {
           {failed > 0 && <b className="plum"> · {failed === 1 ? "1 needs" : `${failed} need`} attention</b>}
           {off > 0 && ` · ${off} switched off`}
         </p>
+        <nav className="panels" aria-label="Beside the steps">
+          {PANELS.map(([p, name]) => (
+            <button
+              key={p}
+              aria-expanded={panel === p}
+              onClick={() => set({ panel: panel === p ? null : p })}
+            >
+              {name}
+              {counts(p, view) > 0 && <span className="count">{counts(p, view)}</span>}
+            </button>
+          ))}
+        </nav>
       </header>
-      {open && <ValuesTable />}
+      {panel === "values" && <ValuesTable />}
+      {panel === "variants" && <VariantsTable />}
+      {panel === "bodies" && <BodyList />}
+      {panel === "versions" && <VersionList />}
       <div className="steps" data-testid="steps">
-        {view.steps.slice(0, view.workLine).map(row)}
+        <Grouped steps={view.steps.slice(0, view.workLine)} row={row} />
         <WorkLine />
         <div className="below">
-          {view.steps.slice(view.workLine).map((s, i) => row(s, view.workLine + i))}
+          <Grouped steps={view.steps.slice(view.workLine)} row={(s, i) => row(s, view.workLine + i)} />
         </div>
       </div>
       <footer data-testid="foot">
@@ -89,12 +99,64 @@ export function BuildSheet() {
   );
 }
 
+const PANELS: [Panel, string][] = [
+  ["values", "Values"],
+  ["variants", "Variants"],
+  ["bodies", "Bodies"],
+  ["versions", "Versions"],
+];
+
+const counts = (p: Panel, view: PartView) =>
+  p === "values"
+    ? view.values.length
+    : p === "variants"
+      ? (view.variants ?? []).length
+      : p === "bodies"
+        ? view.bodies.length
+        : 0;
+
+/** Steps in order; neighbours of one group under its name, which folds them. */
+function Grouped({ steps, row }: { steps: Step[]; row: (s: Step, i: number) => React.ReactNode }) {
+  const groups = usePart((s) => s.view!.groups) ?? {};
+  const [folded, setFolded] = useState<string[]>([]);
+  const out: React.ReactNode[] = [];
+  for (let i = 0; i < steps.length;) {
+    const name = groups[steps[i].id];
+    let end = i + 1;
+    while (name && end < steps.length && groups[steps[end].id] === name) end++;
+    const rows = steps.slice(i, end).map((s, k) => row(s, i + k));
+    if (name) {
+      const shut = folded.includes(name);
+      const failed = steps.slice(i, end).some((s) => s.status === "failed");
+      out.push(
+        <section key={`${name}/${steps[i].id}`} className="group" data-group={name}>
+          <button
+            className="group-head"
+            aria-expanded={!shut}
+            onClick={() => setFolded(shut ? folded.filter((f) => f !== name) : [...folded, name])}
+          >
+            <span aria-hidden="true">{shut ? "+" : "–"}</span> {name}
+            <span className="cap"> {end - i} steps</span>
+            {failed && <b className="plum"> needs attention</b>}
+          </button>
+          {!shut && rows}
+        </section>,
+      );
+    } else out.push(...rows);
+    i = end;
+  }
+  return out;
+}
+
 const regionsText = (n: number) =>
   n === 0 ? "No closed region yet" : n === 1 ? "1 closed region" : `${n} closed regions`;
 
 function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () => void }) {
-  const { view, doing, litStep, send, set } = usePart();
+  const { view, doing, litStep, send, set, linked, compared } = usePart();
   const [naming, setNaming] = useState(false);
+  const [groupNaming, setGroupNaming] = useState(false);
+  const link = linked === null ? undefined : view!.steps.find((s) => s.id === linked);
+  const change = compared?.answer.steps.find((s) => s.id === step.id);
   const now =
     (doing.kind === "sketching" && doing.step === step.id) ||
     ("form" in doing && doing.form.step === step.id);
@@ -103,7 +165,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
     step.off ? "off" : "",
     step.status === "failed" ? "fail" : "",
     now ? "now" : "",
-    litStep === step.id ? "lit" : "",
+    litStep === step.id || linked === step.id ? "lit" : "",
+    change ? "changed" : "",
   ].join(" ");
   const placed = view!.sketches[step.id];
   return (
@@ -124,7 +187,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
         <span
           className="n"
           draggable={doing.kind === "looking"}
-          title="Drag to move the step"
+          title="Drag to move the step; click to see what it uses and what uses it"
+          onClick={() => set({ linked: linked === step.id ? null : step.id })}
           onDragStart={(e) => e.dataTransfer.setData("text/step", step.id)}
         >
           {step.off ? `(${n})` : n}
@@ -158,7 +222,7 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <RepeatSentence step={step} onOpen={() => edit(step)} />
         ) : isPlane(step) ? (
           <PlaneSentence step={step} onOpen={() => edit(step)} />
-        ) : isMirror(step) || isCombine(step) ? (
+        ) : isMirror(step) || isCombine(step) || isMove(step) ? (
           <BodiesSentence step={step} onOpen={() => edit(step)} />
         ) : isWall(step) ? (
           <WallSentence step={step} onOpen={() => edit(step)} />
@@ -168,6 +232,15 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <SplitSentence step={step} onOpen={() => edit(step)} />
         ) : (
           <FormSentence step={step} onOpen={() => edit(step)} />
+        )}
+        {link?.uses.includes(step.id) && <p className="link">{link.name} uses this</p>}
+        {link?.dependants.includes(step.id) && (
+          <p className="link">
+            {step.uses.includes(link.id) ? `uses ${link.name}` : `builds on ${link.name} through others`}
+          </p>
+        )}
+        {change && (
+          <p className="was">{change.kind === "added" ? "new since then" : change.words.join("; ")}</p>
         )}
         {step.notes.map((t) => (
           <p key={t} className="note">
@@ -192,7 +265,34 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
             </div>
           </>
         )}
-        <StepMenu step={step} n={n} onRename={() => setNaming(true)} onDelete={onDelete} />
+        {groupNaming && (
+          <input
+            className="slot"
+            aria-label="Group name"
+            autoFocus
+            defaultValue={view!.groups?.[step.id]}
+            onFocus={(e) => e.target.select()}
+            onBlur={() => setGroupNaming(false)}
+            onKeyDown={(e) => {
+              e.stopPropagation();
+              if (e.key === "Enter") {
+                const old = view!.groups![step.id];
+                const all = Object.keys(view!.groups!).filter((id) => view!.groups![id] === old);
+                void send({ do: "group", steps: all, name: e.currentTarget.value }).then(
+                  (ok) => ok && setGroupNaming(false),
+                );
+              }
+              if (e.key === "Escape") setGroupNaming(false);
+            }}
+          />
+        )}
+        <StepMenu
+          step={step}
+          n={n}
+          onRename={() => setNaming(true)}
+          onGroupName={() => setGroupNaming(true)}
+          onDelete={onDelete}
+        />
       </div>
       {now && isSketch(step) && placed && <SketchSheet step={step} placed={placed} />}
     </>
@@ -241,15 +341,23 @@ function StepMenu({
   step,
   n,
   onRename,
+  onGroupName,
   onDelete,
 }: {
   step: Step;
   n: number;
   onRename: () => void;
+  onGroupName: () => void;
   onDelete: () => void;
 }) {
-  const { send, doing } = usePart();
-  const steps = usePart((s) => s.view!.steps.length);
+  const { send, doing, view, set } = usePart();
+  const all = view!.steps;
+  const steps = all.length;
+  const groups = view!.groups ?? {};
+  const above = n > 1 ? all[n - 2] : null;
+  const look = view!.looks?.[step.id];
+  const shown = isSketch(step) || isPlane(step);
+  const group = (ids: string[], name: string) => void send({ do: "group", steps: ids, name });
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -265,9 +373,55 @@ function StepMenu({
             {isSketch(step) ? "Open sketch" : "Change"}
           </DropdownMenu.Item>
           <DropdownMenu.Item onSelect={() => setTimeout(onRename)}>Rename</DropdownMenu.Item>
-          <DropdownMenu.Item onSelect={() => void send({ do: "switch-step", id: step.id, off: !step.off })}>
+          <DropdownMenu.Item
+            onSelect={() =>
+              void send(
+                view!.variant
+                  ? { do: "switch-in-variant", variant: view!.variant, step: step.id, off: !step.off }
+                  : { do: "switch-step", id: step.id, off: !step.off },
+              )
+            }
+          >
             {step.off ? "Switch on" : "Switch off"}
+            {view!.variant && ` in ${view!.variant}`}
           </DropdownMenu.Item>
+          <DropdownMenu.Item onSelect={() => set({ linked: step.id })}>
+            What it uses, what uses it
+          </DropdownMenu.Item>
+          {shown && (
+            <DropdownMenu.Item
+              onSelect={() =>
+                void send({
+                  do: "set-look",
+                  id: step.id,
+                  name: "",
+                  material: "",
+                  colour: "",
+                  hidden: !look?.hidden,
+                })
+              }
+            >
+              {look?.hidden ? "Show in the view" : "Hide in the view"}
+            </DropdownMenu.Item>
+          )}
+          {above && groups[above.id] !== groups[step.id] && groups[above.id] && (
+            <DropdownMenu.Item onSelect={() => group([step.id], groups[above.id])}>
+              Into group {groups[above.id]}
+            </DropdownMenu.Item>
+          )}
+          {above && !groups[above.id] && !groups[step.id] && (
+            <DropdownMenu.Item onSelect={() => group([above.id, step.id], freeName(Object.values(groups)))}>
+              Group with the step above
+            </DropdownMenu.Item>
+          )}
+          {groups[step.id] && (
+            <>
+              <DropdownMenu.Item onSelect={() => setTimeout(onGroupName)}>Rename its group</DropdownMenu.Item>
+              <DropdownMenu.Item onSelect={() => group([step.id], "")}>
+                Take out of the group
+              </DropdownMenu.Item>
+            </>
+          )}
           {n > 1 && (
             <DropdownMenu.Item onSelect={() => void send({ do: "move-step", id: step.id, to: n - 2 })}>
               Move up
@@ -290,7 +444,17 @@ function StepMenu({
 
 function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
   const { view, send, say, shift } = usePart();
+  const [along, setAlong] = useState(false);
   const users = step.dependants.map((id) => view!.steps.find((s) => s.id === id)?.name ?? id);
+  // sketches that nothing else would use any more
+  const going = [step.id, ...step.dependants];
+  const own = view!.steps.filter(
+    (s) =>
+      isSketch(s) &&
+      !going.includes(s.id) &&
+      s.dependants.length > 0 &&
+      s.dependants.every((d) => going.includes(d)),
+  );
   return (
     <AlertDialog.Root open onOpenChange={(o) => !o && onClose()}>
       <AlertDialog.Portal>
@@ -307,12 +471,18 @@ function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
               Undo brings everything back.
             </p>
           </AlertDialog.Description>
+          {own.length > 0 && (
+            <label className="flex items-center gap-2 pt-2">
+              <input type="checkbox" checked={along} onChange={(e) => setAlong(e.target.checked)} />
+              Delete {own.map((s) => s.name).join(" and ")} too, which nothing else uses
+            </label>
+          )}
           <div className="acts">
             <AlertDialog.Cancel className="btn">Keep</AlertDialog.Cancel>
             <AlertDialog.Action
               className="btn main"
               onClick={() =>
-                void send({ do: "delete-step", id: step.id }).then(
+                void send({ do: "delete-step", id: step.id, sketches: along }).then(
                   (ok) =>
                     ok &&
                     say(`${step.name} deleted.`, false, { label: "Undo", run: () => void shift("undo") }),
@@ -326,6 +496,11 @@ function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
       </AlertDialog.Portal>
     </AlertDialog.Root>
   );
+}
+
+/** A name for a group that no group has. */
+function freeName(taken: string[]): string {
+  for (let i = 1; ; i++) if (!taken.includes(`Group ${i}`)) return `Group ${i}`;
 }
 
 /** How far down the part is built; dragged, or moved with the arrow keys. */

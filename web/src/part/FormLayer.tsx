@@ -22,6 +22,7 @@ export function FormLayer() {
   const toggle = doing.kind === "ribbing" ? toggleLine : toggleRegion;
   const used = new Set(view.steps.filter((s) => isForm(s) || isRib(s)).map((s) => s.sketch));
   const wanted = (id: string) => {
+    if (view.looks?.[id]?.hidden) return false;
     if (!picking) return !used.has(id);
     if (picking.step) return id === picking.sketch;
     return id === picking.sketch || !used.has(id) || picking.sketch === null;

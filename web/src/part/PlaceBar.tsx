@@ -12,7 +12,16 @@ import { usePart, type PlaceDraft } from "./store";
 const SIDES = { up: "standing on", down: "hanging under" } as const;
 
 /** What a plane can be changed to by its word; a face comes by a click in the view. */
-export function PlaneSlot({ plane, onChoose }: { plane: Plane | null; onChoose: (p: Plane) => void }) {
+export function PlaneSlot({
+  plane,
+  onChoose,
+  onAim,
+}: {
+  plane: Plane | null;
+  onChoose: (p: Plane) => void;
+  /** The next face that is clicked is meant. */
+  onAim?: () => void;
+}) {
   const view = usePart((s) => s.view!);
   const own = view.steps.filter((s) => s.kind === "plane" && view.planes[s.id]);
   const choices: Record<string, string> = {
@@ -27,7 +36,10 @@ export function PlaneSlot({ plane, onChoose }: { plane: Plane | null; onChoose: 
       label="Plane or face"
       value={value}
       choices={choices}
-      onChoose={(p) => p !== "face" && onChoose(p in PLANES ? (p as keyof typeof PLANES) : { step: p })}
+      onChoose={(p) => {
+        if (p === "face") onAim?.();
+        else onChoose(p in PLANES ? (p as keyof typeof PLANES) : { step: p });
+      }}
     />
   );
 }

@@ -1,24 +1,10 @@
 import { useEffect, useRef } from "react";
-import type { CombineStep, MirrorStep, PlaneStep, Step } from "../api/types";
+import type { PlaneStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
 import { PlaneSlot } from "./PlaceBar";
-import {
-  applyBodies,
-  applyPlane,
-  bodiesCommand,
-  bodiesOf,
-  changeBodies,
-  changePlane,
-  COMBINES,
-  goesFrom,
-  JOINS,
-  planeCommand,
-  planeOf,
-  planeWords,
-  WAYS,
-} from "./planing";
+import { applyPlane, changePlane, goesFrom, planeCommand, planeOf, planeWords, WAYS } from "./planing";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type PlaneDraft } from "./store";
 
@@ -158,87 +144,6 @@ export function PlaneSentence({ step, onOpen }: { step: PlaneStep & Step; onOpen
         <> by {number("angle", "Angle", degrees(step.angle as number).replace("°", ""), "°")}</>
       )}
       {step.way === "turned" && <> about {other("1 edge")}</>}
-    </>
-  );
-}
-
-/** Bodies being mirrored or combined, as a sentence. */
-export function BodiesBar() {
-  const { doing, start } = usePart();
-  if (doing.kind !== "bodies") return null;
-  const { form } = doing;
-  return (
-    <>
-      <div className="say">
-        <p className="sent">
-          {form.op === "combine" ? (
-            <ChoiceSlot
-              label="What becomes of the bodies"
-              value={form.way}
-              choices={COMBINES}
-              onChoose={(way) => changeBodies({ way })}
-            />
-          ) : (
-            <>
-              Mirror the bodies in{" "}
-              <PlaneSlot plane={form.plane} onChoose={(plane) => changeBodies({ plane })} />,{" "}
-              <ChoiceSlot
-                label="What becomes of the images"
-                value={form.join ? "join" : "own"}
-                choices={JOINS}
-                onChoose={(k) => changeBodies({ join: k === "join" })}
-              />
-            </>
-          )}
-        </p>
-        <LiveLine
-          step={form.step}
-          hint={
-            form.op === "mirror" ? "Click a flat face, or choose a plane" : "All bodies of the part take part"
-          }
-        />
-      </div>
-      <Acts main="Apply" onMain={() => void applyBodies()} onDrop={() => start({ kind: "looking" })} />
-    </>
-  );
-}
-
-/** A mirror or combined bodies in the build sheet. */
-export function BodiesSentence({
-  step,
-  onOpen,
-}: {
-  step: (MirrorStep | CombineStep) & Step;
-  onOpen: () => void;
-}) {
-  const { view, send } = usePart();
-  const own = /^(Mirror|Combine) \d+$/.test(step.name) ? null : step.name;
-  const now = bodiesOf(step);
-  return (
-    <>
-      {own && <span className="who">{own}</span>}
-      {step.kind === "combine" ? (
-        <ChoiceSlot
-          label="What becomes of the bodies"
-          value={step.way}
-          choices={COMBINES}
-          onChoose={(way) => void send(bodiesCommand({ ...now, way })!)}
-        />
-      ) : (
-        <>
-          Mirror the bodies in{" "}
-          <button className="slot geo" title="Open in the work bar to pick another" onClick={onOpen}>
-            {planeWords(step.plane, view!)}
-          </button>
-          ,{" "}
-          <ChoiceSlot
-            label="What becomes of the images"
-            value={step.join ? "join" : "own"}
-            choices={JOINS}
-            onChoose={(k) => void send(bodiesCommand({ ...now, join: k === "join" })!)}
-          />
-        </>
-      )}
     </>
   );
 }

@@ -3,21 +3,34 @@ import type { Axis, PartView, RepeatStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
+import { bodyName } from "./bodies";
+import { PlaneSlot } from "./PlaceBar";
+import { planeWords } from "./planing";
 import {
   applyRepeat,
   AXES,
+  axisWord,
   changeRepeat,
   DIRECTIONS,
+  LAYOUTS,
+  paths,
   repeatCommand,
   repeatOf,
   ROUNDS,
-  SHAPES,
+  SPACINGS,
 } from "./repeating";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type RepeatDraft } from "./store";
 
-const names = (steps: string[], view: PartView) =>
-  steps.map((id) => view.steps.find((s) => s.id === id)?.name ?? id).join(", ");
+/** What is repeated, in words. */
+function what(form: Pick<RepeatDraft, "steps" | "bodies" | "faces">, view: PartView): string {
+  const names = [
+    ...form.steps.map((id) => view.steps.find((s) => s.id === id)?.name ?? id),
+    ...form.bodies.map((id) => bodyName(view, id)),
+  ];
+  if (form.faces.length > 0) names.push(form.faces.length === 1 ? "1 face" : `${form.faces.length} faces`);
+  return names.join(", ");
+}
 
 /** A repeat being made or changed, as a sentence. */
 export function RepeatBar() {
@@ -29,94 +42,74 @@ export function RepeatBar() {
     if (open) input.current?.select();
   }, [open, form?.step]);
   if (!form || !view) return null;
-  const axis = typeof form.axis === "string" && !form.aiming ? form.axis : "face";
+  const all = what(form, view);
   return (
     <>
       <div className="say">
         <p className="sent">
           Repeat{" "}
-          <span
-            className={`slot geo ${form.steps.length > 0 ? "lit" : "bad"}`}
+          <button
+            className={`slot geo ${all ? "lit" : "bad"}`}
             title="Click faces in the view to add or take out the steps that made them"
+            onClick={() => changeRepeat({ aim: "what" })}
           >
-            {form.steps.length > 0 ? names(form.steps, view) : "click what"}
-          </span>{" "}
+            {all || "click what"}
+          </button>{" "}
+          {view.bodies.length > 0 && <BodyChoice form={form} view={view} />}{" "}
           <ChoiceSlot
             label="How it repeats"
-            value={form.round ? "round" : "row"}
-            choices={SHAPES}
-            onChoose={(k) => changeRepeat({ round: k === "round" })}
+            value={form.layout}
+            choices={LAYOUTS}
+            onChoose={(layout) => changeRepeat({ layout })}
           />
-          ,{" "}
-          <Field
-            label="Count"
-            hint="How many in all, the original among them"
-            value={form.count}
-            input={input}
-            onChange={(count) => changeRepeat({ count })}
-            onEnter={applyRepeat}
-          />{" "}
-          in all,{" "}
-          {form.round ? (
+          {form.layout === "mirror" ? (
             <>
-              <ChoiceSlot
-                label="How far round"
-                value={form.full ? "full" : "angle"}
-                choices={ROUNDS}
-                onChoose={(k) => changeRepeat({ full: k === "full" })}
-              />{" "}
-              {!form.full && (
-                <>
-                  <Field
-                    label="Angle"
-                    value={form.angle}
-                    onChange={(angle) => changeRepeat({ angle })}
-                    onEnter={applyRepeat}
-                  />
-                  °{" "}
-                </>
-              )}
-              round{" "}
+              {" "}
+              in{" "}
+              <PlaneSlot
+                plane={form.plane}
+                onChoose={(plane) => changeRepeat({ plane, aim: "what" })}
+                onAim={() => changeRepeat({ aim: "plane" })}
+              />
             </>
           ) : (
             <>
-              every{" "}
+              ,{" "}
               <Field
-                label="Spacing"
-                hint="From one to the next"
-                value={form.spacing}
-                onChange={(spacing) => changeRepeat({ spacing })}
+                label="Count"
+                hint="How many in all, the original among them"
+                value={form.count}
+                input={input}
+                onChange={(count) => changeRepeat({ count })}
                 onEnter={applyRepeat}
               />{" "}
-              {view.unit} along{" "}
+              in all, <Places form={form} view={view} />{" "}
+              <ChoiceSlot
+                label="Direction"
+                value={form.flipped ? "back" : "on"}
+                choices={DIRECTIONS}
+                onChoose={(k) => changeRepeat({ flipped: k === "back" })}
+              />{" "}
+              leaving out{" "}
+              <Field
+                label="Left out"
+                hint="Numbers of the places left out, such as 3, 4; the original is 1"
+                value={form.skip}
+                onChange={(skip) => changeRepeat({ skip })}
+                onEnter={applyRepeat}
+              />
             </>
           )}
-          <ChoiceSlot
-            label="Axis"
-            value={axis}
-            choices={form.aiming ? { ...AXES, face: "click a face" } : AXES}
-            onChoose={(a) =>
-              changeRepeat(a === "face" ? { aiming: true } : { axis: a as Axis, aiming: false })
-            }
-          />{" "}
-          <ChoiceSlot
-            label="Direction"
-            value={form.flipped ? "back" : "on"}
-            choices={DIRECTIONS}
-            onChoose={(k) => changeRepeat({ flipped: k === "back" })}
-          />{" "}
-          leaving out{" "}
-          <Field
-            label="Left out"
-            hint="Numbers of the places left out, such as 3, 4; the original is 1"
-            value={form.skip}
-            onChange={(skip) => changeRepeat({ skip })}
-            onEnter={applyRepeat}
-          />
         </p>
         <LiveLine
           step={form.step}
-          hint={form.aiming ? "Click a round or flat face" : "Click faces of what should be repeated"}
+          hint={
+            form.aim === "plane"
+              ? "Click a flat face"
+              : form.aim === "what"
+                ? "Click faces of what should be repeated; its blends come along"
+                : "Click a round or flat face, or an edge"
+          }
         />
       </div>
       <Acts main="Apply" onMain={() => void applyRepeat()} onDrop={() => start({ kind: "looking" })} />
@@ -124,12 +117,191 @@ export function RepeatBar() {
   );
 }
 
+/** Whole bodies instead of steps. */
+function BodyChoice({ form, view }: { form: RepeatDraft; view: PartView }) {
+  const choices: Record<string, string> = { "": "no whole body" };
+  view.bodies.forEach((b) => (choices[b.id] = `the body ${bodyName(view, b.id)}`));
+  return (
+    <ChoiceSlot
+      label="Whole body"
+      value={form.bodies[0] ?? ""}
+      choices={choices}
+      onChoose={(id) => changeRepeat(id ? { bodies: [id], steps: [] } : { bodies: [] })}
+    />
+  );
+}
+
+function AxisSlot({
+  axis,
+  aiming,
+  onAxis,
+  onAim,
+}: {
+  axis: Axis;
+  aiming: boolean;
+  onAxis: (a: Axis) => void;
+  onAim: () => void;
+}) {
+  const value = aiming ? "face" : axisWord(axis);
+  return (
+    <ChoiceSlot
+      label="Axis"
+      value={value}
+      choices={{ ...AXES, face: aiming ? "click a face or edge" : AXES.face }}
+      onChoose={(a) => (a === "face" || a === "edge" ? onAim() : onAxis(a))}
+    />
+  );
+}
+
+/** Where the copies go, but for a mirror. */
+function Places({ form, view }: { form: RepeatDraft; view: PartView }) {
+  const axis = (
+    <AxisSlot
+      axis={form.axis}
+      aiming={form.aim === "axis"}
+      onAxis={(a) => changeRepeat({ axis: a, aim: "what" })}
+      onAim={() => changeRepeat({ aim: "axis" })}
+    />
+  );
+  if (form.layout === "round") {
+    return (
+      <>
+        <ChoiceSlot
+          label="How far round"
+          value={form.full ? "full" : form.overall ? "overall" : "angle"}
+          choices={ROUNDS}
+          onChoose={(k) => changeRepeat({ full: k === "full", overall: k === "overall" })}
+        />{" "}
+        {!form.full && (
+          <>
+            <Field
+              label="Angle"
+              value={form.angle}
+              onChange={(angle) => changeRepeat({ angle })}
+              onEnter={applyRepeat}
+            />
+            °{" "}
+          </>
+        )}
+        round {axis}
+      </>
+    );
+  }
+  if (form.layout === "path") return <Along form={form} view={view} />;
+  const { second } = form;
+  return (
+    <>
+      <ChoiceSlot
+        label="How it is spaced"
+        value={form.overall ? "overall" : "each"}
+        choices={SPACINGS}
+        onChoose={(k) => changeRepeat({ overall: k === "overall" })}
+      />{" "}
+      <Field
+        label="Spacing"
+        hint={form.overall ? "From the first to the last" : "From one to the next"}
+        value={form.spacing}
+        onChange={(spacing) => changeRepeat({ spacing })}
+        onEnter={applyRepeat}
+      />{" "}
+      {view.unit} along {axis}{" "}
+      <ChoiceSlot
+        label="Second direction"
+        value={second ? "two" : "one"}
+        choices={{ one: "only", two: "and" }}
+        onChoose={(k) =>
+          changeRepeat({
+            second:
+              k === "one"
+                ? null
+                : { axis: form.axis === "y" ? "x" : "y", count: "2", spacing: form.spacing, flipped: false },
+          })
+        }
+      />{" "}
+      {second && (
+        <>
+          <Field
+            label="Rows"
+            hint="How many rows"
+            value={second.count}
+            onChange={(count) => changeRepeat({ second: { ...second, count } })}
+            onEnter={applyRepeat}
+          />{" "}
+          rows {form.overall ? "over" : "every"}{" "}
+          <Field
+            label="Row spacing"
+            value={second.spacing}
+            onChange={(spacing) => changeRepeat({ second: { ...second, spacing } })}
+            onEnter={applyRepeat}
+          />{" "}
+          along{" "}
+          <AxisSlot
+            axis={second.axis}
+            aiming={form.aim === "axis2"}
+            onAxis={(a) => changeRepeat({ second: { ...second, axis: a }, aim: "what" })}
+            onAim={() => changeRepeat({ aim: "axis2" })}
+          />{" "}
+          <ChoiceSlot
+            label="Direction of the rows"
+            value={second.flipped ? "back" : "on"}
+            choices={DIRECTIONS}
+            onChoose={(k) => changeRepeat({ second: { ...second, flipped: k === "back" } })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+function Along({ form, view }: { form: RepeatDraft; view: PartView }) {
+  const all = paths(view);
+  const now = all.findIndex((p) => JSON.stringify(p.path) === JSON.stringify(form.path));
+  const choices: Record<string, string> = {};
+  all.forEach((p, i) => (choices[i] = p.name));
+  if (now < 0) choices["-1"] = all.length === 0 ? "draw a line in a sketch first" : "choose a line";
+  return (
+    <>
+      along{" "}
+      <ChoiceSlot
+        label="Line to follow"
+        value={String(now)}
+        choices={choices}
+        onChoose={(i) => changeRepeat({ path: all[Number(i)]?.path ?? form.path })}
+      />{" "}
+      <ChoiceSlot
+        label="How it is spaced"
+        value={form.even ? "even" : "each"}
+        choices={{ even: "evenly", each: "every" }}
+        onChoose={(k) => changeRepeat({ even: k === "even" })}
+      />{" "}
+      {!form.even && (
+        <>
+          <Field
+            label="Spacing"
+            hint="Along the line from one to the next"
+            value={form.spacing}
+            onChange={(spacing) => changeRepeat({ spacing })}
+            onEnter={applyRepeat}
+          />{" "}
+          {view.unit}{" "}
+        </>
+      )}
+      <ChoiceSlot
+        label="Turning"
+        value={form.turning ? "turn" : "keep"}
+        choices={{ turn: "turning with it", keep: "keeping upright" }}
+        onChoose={(k) => changeRepeat({ turning: k === "turn" })}
+      />
+    </>
+  );
+}
+
 /** A repeat in the build sheet. */
 export function RepeatSentence({ step, onOpen }: { step: RepeatStep & Step; onOpen: () => void }) {
   const { view, tryOut, doing, send } = usePart();
-  const own = /^Repeat \d+$/.test(step.name) ? null : step.name;
+  const own = /^(Repeat|Mirror) \d+$/.test(step.name) ? null : step.name;
   const now = repeatOf(step, view!);
-  const change = (what: Partial<RepeatDraft>) => send(repeatCommand({ ...now, ...what })!);
+  const change = (c: Partial<RepeatDraft>) => send(repeatCommand({ ...now, ...c })!);
   const number = (place: "count" | "spacing" | "angle", label: string, text: string, unit: string) => (
     <NumberSlot
       key={text + unit}
@@ -141,33 +313,60 @@ export function RepeatSentence({ step, onOpen }: { step: RepeatStep & Step; onOp
       onTyping={(v) => doing.kind === "looking" && tryOut(v ? repeatCommand({ ...now, [place]: v }) : null)}
     />
   );
+  const spacing = () =>
+    number("spacing", "Spacing", lengthText(step.spacing as number, view!.unit), view!.unit);
+  const angle = () => number("angle", "Angle", degrees(step.angle as number).replace("°", ""), "°");
+  const along = (a: Axis) => AXES[axisWord(a)];
   return (
     <>
       {own && <span className="who">{own}</span>}Repeat{" "}
-      <button className="slot geo" title="Open in the work bar to pick other steps" onClick={onOpen}>
-        {names(step.steps, view!)}
+      <button className="slot geo" title="Open in the work bar to pick others" onClick={onOpen}>
+        {what(step, view!)}
       </button>
-      , {number("count", "Count", String(step.count), "in all")},{" "}
-      {step.round ? (
-        step.full ? (
-          "evenly round "
-        ) : (
-          <>every {number("angle", "Angle", degrees(step.angle as number).replace("°", ""), "°")} round </>
-        )
+      {step.layout === "mirror" ? (
+        <>
+          {" "}
+          mirrored in{" "}
+          <button className="slot geo" onClick={onOpen}>
+            {planeWords(step.plane!, view!)}
+          </button>
+        </>
       ) : (
         <>
-          every {number("spacing", "Spacing", lengthText(step.spacing as number, view!.unit), view!.unit)}{" "}
-          along{" "}
+          , {number("count", "Count", String(step.count), "in all")},{" "}
+          {step.layout === "round" &&
+            (step.full ? (
+              "evenly round "
+            ) : (
+              <>
+                {step.overall ? "over" : "every"} {angle()} round{" "}
+              </>
+            ))}
+          {step.layout === "row" && (
+            <>
+              {step.overall ? "over" : "every"} {spacing()} along{" "}
+            </>
+          )}
+          {step.layout === "path" ? (
+            <>
+              {step.spacing ? <>every {spacing()}</> : "evenly"} along{" "}
+              <button className="slot geo" onClick={onOpen}>
+                {view!.steps.find((s) => s.id === step.sketch)?.name ?? "a line"}
+              </button>
+            </>
+          ) : (
+            along(step.axis!)
+          )}
+          {step.axis2 && `, ${step.count2} rows along ${along(step.axis2)}`},{" "}
+          <ChoiceSlot
+            label="Direction"
+            value={step.flipped ? "back" : "on"}
+            choices={DIRECTIONS}
+            onChoose={(k) => void change({ flipped: k === "back" })}
+          />
+          {step.skip.length > 0 && `, without ${step.skip.join(", ")}`}
         </>
       )}
-      {typeof step.axis === "string" ? AXES[step.axis] : "1 face"},{" "}
-      <ChoiceSlot
-        label="Direction"
-        value={step.flipped ? "back" : "on"}
-        choices={DIRECTIONS}
-        onChoose={(k) => void change({ flipped: k === "back" })}
-      />
-      {step.skip.length > 0 && `, without ${step.skip.join(", ")}`}
     </>
   );
 }

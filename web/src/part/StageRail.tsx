@@ -3,7 +3,8 @@ import { isHole } from "./drilling";
 import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
 import { isReady } from "./placing";
-import { isCombine, isMirror, isPlane } from "./planing";
+import { isCombine, isMirror, isMove } from "./bodies";
+import { isPlane } from "./planing";
 import { isRepeat } from "./repeating";
 import { isRib } from "./ribbing";
 import { isSplit } from "./splitting";
@@ -27,7 +28,8 @@ export function StageRail() {
     n === 1
       ? (view?.steps.filter((s) => isSketch(s) || isPlane(s)).length ?? 0)
       : n === 2
-        ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s) || isCombine(s)).length ?? 0)
+        ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s) || isCombine(s) || isMove(s))
+            .length ?? 0)
         : n === 3
           ? (view?.steps.filter((s) => isWall(s) || isRib(s)).length ?? 0)
           : n === 4

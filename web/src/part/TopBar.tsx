@@ -64,6 +64,29 @@ export function TopBar({ onFind }: { onFind: () => void }) {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+      {view && (view.variants ?? []).length > 0 && (
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="cell pick">
+            <span className="cap">Variant</span>
+            <span className="val">{view.variant || "part itself"} ▾</span>
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content className="menu" align="start">
+              <DropdownMenu.RadioGroup
+                value={view.variant ?? ""}
+                onValueChange={(name) => void send({ do: "choose-variant", name })}
+              >
+                <DropdownMenu.RadioItem value="">Part itself</DropdownMenu.RadioItem>
+                {view.variants!.map((v) => (
+                  <DropdownMenu.RadioItem key={v.name} value={v.name}>
+                    {v.name}
+                  </DropdownMenu.RadioItem>
+                ))}
+              </DropdownMenu.RadioGroup>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      )}
       <div className="cell undo">
         <button
           disabled={!view?.undo}

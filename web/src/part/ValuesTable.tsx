@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { lengthText } from "../api/numbers";
+import { download } from "./actions";
 import { usePart } from "./store";
 
 /** The part's named numbers: each a name, a formula, and what it comes to. */
@@ -70,9 +71,35 @@ export function ValuesTable() {
           </button>
         </li>
       </ul>
+      <p className="flex gap-2 pb-1">
+        {view.values.length > 0 && (
+          <button className="btn plain" onClick={() => download("values")}>
+            Save as a table (CSV)
+          </button>
+        )}
+        <button className="btn plain" onClick={takeTable}>
+          Take a table
+        </button>
+      </p>
       <p className="cap pb-1">Use a name in any dimension or distance, such as 2*wall + 0.5 mm.</p>
     </div>
   );
+}
+
+/** Lets a table of values be chosen, and takes it over. */
+function takeTable(): void {
+  const input = document.createElement("input");
+  input.type = "file";
+  input.accept = ".csv,text/csv,text/plain";
+  input.dataset.testid = "values-file";
+  input.style.display = "none";
+  input.onchange = async () => {
+    const file = input.files?.[0];
+    input.remove();
+    if (file) await usePart.getState().send({ do: "take-values", csv: await file.text() });
+  };
+  document.body.append(input);
+  input.click();
 }
 
 function Formula({

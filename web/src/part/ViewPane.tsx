@@ -7,11 +7,14 @@ import { SketchLayer } from "../sketch/SketchLayer";
 import { fit, openStep, startOnFace } from "./actions";
 import { toggleEdge } from "./blending";
 import { aimAt, aiming, isSketch } from "./forming";
+import { ComparedStrip } from "./ComparedStrip";
 import { FormLayer } from "./FormLayer";
+import { ModelSizes } from "./ModelSizes";
 import { drillAt } from "./drilling";
 import { placeAt } from "./placing";
-import { mirrorIn, planeFrom, planeWords } from "./planing";
-import { repeatFace } from "./repeating";
+import { bodiesClick } from "./bodies";
+import { planeFrom, planeWords } from "./planing";
+import { repeatClick } from "./repeating";
 import { splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
 import { newSketch, onFace, onLookMoved } from "./sketching";
@@ -35,7 +38,7 @@ export function ViewPane() {
   const dragged = useRef(false);
   const [box, setBox] = useState<[number, number, number, number] | null>(null);
   const [pickedAt, setPickedAt] = useState<[number, number]>([0, 0]);
-  const { view, preview, display, hover, picks, litStep, doing, set, shapes } = usePart();
+  const { view, preview, display, hover, picks, litStep, linked, doing, set, shapes, compared } = usePart();
 
   useEffect(() => {
     const s = new Scene(canvas.current!);
@@ -82,6 +85,10 @@ export function ViewPane() {
   }, [view, preview, display, shapes]);
 
   useEffect(() => {
+    scene.current?.overlay(compared?.answer.come ?? [], compared?.answer.gone ?? []);
+  }, [compared]);
+
+  useEffect(() => {
     const lit: Pick[] = [];
     // what the form has picked, as far as it is still to be seen
     const chosen: Pick[] = (view?.bodies ?? []).flatMap<Pick>((b) =>
@@ -89,16 +96,23 @@ export function ViewPane() {
         ? doing.form.edges.map((e) => ({ kind: "edge" as const, key: e.edge, body: b.id }))
         : doing.kind === "walling"
           ? wallPicks(doing.form).map((f) => ({ kind: "face" as const, key: f.face, body: b.id }))
-          : [],
+          : doing.kind === "bodies" && doing.form.aim === "bodies" && doing.form.bodies.includes(b.id)
+            ? b.faces.map((f) => ({ kind: "face" as const, key: f.key, body: b.id }))
+            : doing.kind === "repeating"
+              ? b.faces
+                  .filter((f) => doing.form.steps.includes(f.steps[0]) || doing.form.bodies.includes(b.id))
+                  .map((f) => ({ kind: "face" as const, key: f.key, body: b.id }))
+              : [],
     );
-    if (litStep && doing.kind === "looking") {
+    const seen = linked ?? litStep;
+    if (seen && doing.kind === "looking") {
       for (const b of view?.bodies ?? []) {
         for (const f of b.faces)
-          if (f.steps.includes(litStep)) lit.push({ kind: "face", key: f.key, body: b.id });
+          if (f.steps.includes(seen)) lit.push({ kind: "face", key: f.key, body: b.id });
       }
     }
     scene.current?.mark(hover, [...picks, ...chosen], lit);
-  }, [hover, picks, litStep, view, preview, doing]);
+  }, [hover, picks, litStep, linked, view, preview, doing]);
 
   const at = (e: React.PointerEvent | React.MouseEvent): [number, number] => {
     const box = pane.current!.getBoundingClientRect();
@@ -192,10 +206,11 @@ export function ViewPane() {
     }
     if (doing.kind === "planing") return planeFrom(found);
     if (doing.kind === "bodies") {
-      if (found) mirrorIn(aimed);
+      if (found) bodiesClick(found, aimed);
       return;
     }
-    if (aimed && (aimAt(aimed) || splitBy(aimed) || repeatFace(aimed))) return;
+    if (doing.kind === "repeating") return void repeatClick(found, aimed);
+    if (aimed && (aimAt(aimed) || splitBy(aimed))) return;
     if (!found) set({ picks: e.shiftKey ? picks : [] });
     else if (!e.shiftKey) set({ picks: [found] });
     else {
@@ -237,8 +252,12 @@ export function ViewPane() {
           <PointerTags step={sketchStep} placed={placed} />
         </>
       ) : (
-        <FormLayer />
+        <>
+          <FormLayer />
+          <ModelSizes />
+        </>
       )}
+      <ComparedStrip />
       {box && Math.hypot(box[2] - box[0], box[3] - box[1]) > 5 && (
         <svg className="layer">
           <rect

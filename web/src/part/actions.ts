@@ -7,7 +7,8 @@ import { beginBlend, editBlend, isBlend } from "./blending";
 import { beginForm, editForm, isForm, isSketch } from "./forming";
 import { beginDrill, editDrill, isHole } from "./drilling";
 import { beginPlace, editPlaced, isReady } from "./placing";
-import { beginBodies, beginPlane, editBodies, editPlane, isCombine, isMirror, isPlane } from "./planing";
+import { beginBodies, editBodies, isCombine, isMirror, isMove } from "./bodies";
+import { beginPlane, editPlane, isPlane } from "./planing";
 import { beginRepeat, editRepeat, isRepeat } from "./repeating";
 import { beginRib, editRib, isRib } from "./ribbing";
 import { beginSplit, editSplit, isSplit } from "./splitting";
@@ -113,6 +114,13 @@ export function shelfActions(stage: number): Action[] {
         why: (view?.bodies.length ?? 0) > 1 ? undefined : "There must be two bodies or more.",
         run: () => beginBodies("combine"),
       },
+      {
+        name: "Move bodies",
+        hint: "Shift, turn or copy them whole",
+        key: "a",
+        why: solid ? undefined : "There is no body to move yet.",
+        run: () => beginBodies("move"),
+      },
     ];
   }
   if (stage === 3) {
@@ -158,19 +166,33 @@ export function shelfActions(stage: number): Action[] {
         hint: "Along an axis, evenly spaced",
         key: "q",
         why,
-        run: () => beginRepeat(false),
+        run: () => beginRepeat("row"),
       },
       {
         name: "Round an axis",
         hint: "All round, or by an angle",
         key: "w",
         why,
-        run: () => beginRepeat(true),
+        run: () => beginRepeat("round"),
       },
       {
-        name: "Mirror",
-        hint: "The bodies, in a plane or face",
+        name: "Along a line",
+        hint: "Of a sketch, turning with it or not",
         key: "e",
+        why,
+        run: () => beginRepeat("path"),
+      },
+      {
+        name: "Mirror steps",
+        hint: "What steps made, with their blends",
+        key: "r",
+        why,
+        run: () => beginRepeat("mirror"),
+      },
+      {
+        name: "Mirror bodies",
+        hint: "Whole bodies, in a plane or face",
+        key: "t",
         why,
         run: () => beginBodies("mirror"),
       },
@@ -181,13 +203,23 @@ export function shelfActions(stage: number): Action[] {
     { name: "STEP", hint: "Exact solids, in mm", key: "q", why, run: () => download("step") },
     { name: "STL", hint: "A closed mesh, in mm", key: "w", why, run: () => download("stl") },
     { name: "Part file", hint: "Everything, to open again", key: "e", run: () => download("file") },
+    ...["", ...(view?.variants ?? []).map((v) => v.name)]
+      .filter(() => (view?.variants ?? []).length > 0)
+      .map((v) => ({
+        name: `STEP of ${v || "the part itself"}`,
+        hint: v ? "As this variant has it" : "Without any variant",
+        why,
+        run: () => download("step", v),
+      })),
   ];
 }
 
-export function download(what: "step" | "stl" | "file"): void {
+/** @param variant as which the part is handed over; as it is shown when there is none */
+export function download(what: "step" | "stl" | "file" | "values", variant?: string): void {
   const { view } = usePart.getState();
   const a = document.createElement("a");
-  a.href = `/api/parts/${view!.id}/${what}`;
+  const as = variant === undefined ? "" : `?variant=${encodeURIComponent(variant)}`;
+  a.href = `/api/parts/${view!.id}/${what}${as}`;
   a.download = "";
   document.body.append(a);
   a.click();
@@ -291,7 +323,7 @@ export function openStep(s: Step): void {
   else if (isWall(s)) editWall(s);
   else if (isRib(s)) editRib(s);
   else if (isPlane(s)) editPlane(s);
-  else if (isMirror(s) || isCombine(s)) editBodies(s);
+  else if (isMirror(s) || isCombine(s) || isMove(s)) editBodies(s);
 }
 
 export function goHome(): void {

@@ -1,22 +1,10 @@
-import type {
-  CombineStep,
-  Command,
-  EdgeRef,
-  FaceLine,
-  MirrorStep,
-  PartView,
-  Plane,
-  PlaneStep,
-  Step,
-} from "../api/types";
+import type { Command, EdgeRef, FaceLine, PartView, Plane, PlaneStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { keepStep } from "./forming";
 import { PLANES } from "./placing";
-import { usePart, type BodiesDraft, type Pick, type PlaneDraft } from "./store";
+import { usePart, type Pick, type PlaneDraft } from "./store";
 
 export const isPlane = (s: Step): s is Extract<Step, PlaneStep> => s.kind === "plane";
-export const isMirror = (s: Step): s is Extract<Step, MirrorStep> => s.kind === "mirror";
-export const isCombine = (s: Step): s is Extract<Step, CombineStep> => s.kind === "combine";
 
 export const WAYS = {
   beside: "beside",
@@ -30,13 +18,6 @@ export const WAYS = {
 
 /** Whether a way starts from another plane. */
 export const goesFrom = (way: PlaneStep["way"]) => way !== "corners" && way !== "square";
-export const JOINS = { join: "joined with their images", own: "their images bodies of their own" } as const;
-export const COMBINES = {
-  join: "Join all bodies into one",
-  subtract: "Take the other bodies out of the first",
-  common: "Keep only what all bodies share",
-} as const;
-
 /** A plane in words: by its name, or as a face. */
 export function planeWords(plane: Plane, view: PartView): string {
   if (typeof plane === "string") return PLANES[plane];
@@ -190,60 +171,4 @@ export async function applyPlane(): Promise<void> {
   const { form } = doing;
   const missing = lacks(form) || "Type a number first.";
   await keepStep(planeCommand(form), missing, form.step);
-}
-
-/** The command of a mirror or of combined bodies. */
-export function bodiesCommand(form: BodiesDraft): Command | null {
-  const common = { id: form.step ?? "", name: "" };
-  const kept = form.step ? "change-step" : "add-step";
-  if (form.op === "combine") return { do: kept, step: { ...common, kind: "combine", way: form.way } };
-  return form.plane && { do: kept, step: { ...common, kind: "mirror", plane: form.plane, join: form.join } };
-}
-
-export function beginBodies(op: BodiesDraft["op"]): void {
-  const { view, picks, start } = usePart.getState();
-  if (!view) return;
-  const face = picks.length === 1 ? faceOf(view, picks[0]) : undefined;
-  start({
-    kind: "bodies",
-    form: { step: null, op, plane: face?.normal ? reference(face) : "side", join: true, way: "join" },
-  });
-  changeBodies({});
-}
-
-export function bodiesOf(step: MirrorStep | CombineStep): BodiesDraft {
-  const mirror = step.kind === "mirror";
-  return {
-    step: step.id,
-    op: step.kind,
-    plane: mirror ? step.plane : "side",
-    join: mirror ? step.join : true,
-    way: mirror ? "join" : step.way,
-  };
-}
-
-export function editBodies(step: MirrorStep | CombineStep): void {
-  usePart.getState().start({ kind: "bodies", form: bodiesOf(step) });
-}
-
-export function changeBodies(change: Partial<BodiesDraft>): void {
-  const { doing, set, tryOut } = usePart.getState();
-  if (doing.kind !== "bodies") return;
-  const form = { ...doing.form, ...change };
-  set({ doing: { kind: "bodies", form } });
-  tryOut(bodiesCommand(form));
-}
-
-/** A face was clicked: bodies are mirrored in it. */
-export function mirrorIn(face: FaceLine | undefined): void {
-  const { doing, say } = usePart.getState();
-  if (doing.kind !== "bodies" || doing.form.op !== "mirror") return;
-  if (face?.normal) changeBodies({ plane: reference(face) });
-  else say("Bodies are mirrored in a flat face; this isn’t one.", true);
-}
-
-export async function applyBodies(): Promise<void> {
-  const { doing } = usePart.getState();
-  if (doing.kind !== "bodies") return;
-  await keepStep(bodiesCommand(doing.form), "Choose a plane first.", doing.form.step);
 }

@@ -3,6 +3,7 @@ import { api, Refused } from "../api/client";
 import type {
   Axis,
   Command,
+  Comparison,
   CornerRef,
   EdgeRef,
   Extent,
@@ -15,7 +16,9 @@ import type {
   PlaneStep,
   ReadyShape,
   RegionRef,
+  RepeatStep,
   Shape,
+  Vec2,
   WallSide,
 } from "../api/types";
 
@@ -97,14 +100,26 @@ export interface DrillDraft {
 export interface RepeatDraft {
   step: string | null;
   steps: string[];
-  round: boolean;
+  bodies: string[];
+  faces: FaceRef[];
+  layout: RepeatStep["layout"];
   axis: Axis;
-  /** Whether the next face that is clicked is the axis, not what it made a step to repeat. */
-  aiming: boolean;
+  /** What the next click in the view gives: something to repeat, an axis, or the plane of a mirror. */
+  aim: "what" | "axis" | "axis2" | "plane";
   count: string;
   spacing: string;
+  /** Whether the spacing or the angle is that of the first and the last. */
+  overall: boolean;
+  /** The other direction of a grid, while there is one. */
+  second: { axis: Axis; count: string; spacing: string; flipped: boolean } | null;
   full: boolean;
   angle: string;
+  /** The line that is followed. */
+  path: { sketch: string; line: { boundary: string[]; inside: Vec2 } } | null;
+  /** Whether the copies are spread evenly over the line. */
+  even: boolean;
+  turning: boolean;
+  plane: Plane;
   flipped: boolean;
   /** Numbers of the places left out, as typed. */
   skip: string;
@@ -150,13 +165,21 @@ export interface PlaneDraft {
   slot: "from" | "second";
 }
 
-/** Bodies being mirrored or combined. */
+/** Bodies being mirrored, combined or moved. */
 export interface BodiesDraft {
   step: string | null;
-  op: "mirror" | "combine";
+  op: "mirror" | "combine" | "move";
+  /** Ids of the bodies meant, the first one first; none for all. */
+  bodies: string[];
+  /** Whether a click picks a body, a plane to mirror in, or an axis to turn about. */
+  aim: "bodies" | "plane" | "axis";
   plane: Plane;
   join: boolean;
   way: "join" | "subtract" | "common";
+  by: [string, string, string];
+  axis: Axis;
+  angle: string;
+  copy: boolean;
 }
 
 /** The ribs being written in the work bar. */
@@ -199,6 +222,9 @@ export interface Notice {
   action?: { label: string; run: () => void };
 }
 
+/** What can be opened above the steps of the build sheet. */
+export type Panel = "values" | "variants" | "bodies" | "versions";
+
 export type Display = "shaded" | "edged" | "lines";
 
 /** What was kept last, to begin the like of it again. */
@@ -208,7 +234,10 @@ let last: Doing | null = null;
 export function lastAgain(): Doing | null {
   if (!last || !("form" in last)) return null;
   const form: Record<string, unknown> = { ...last.form, step: null };
-  for (const picks of ["edges", "faces", "places", "steps", "groups"]) if (picks in form) form[picks] = [];
+  for (const picks of ["edges", "faces", "places", "steps", "groups", "bodies"])
+    if (picks in form) form[picks] = [];
+  if (last.kind === "bodies") form.aim = "bodies";
+  if (last.kind === "repeating") form.aim = "what";
   if ("slot" in form) form.slot = last.kind === "planing" ? "from" : "faces";
   if (last.kind === "forming" || last.kind === "ribbing") Object.assign(form, { sketch: null, regions: [] });
   return { kind: last.kind, form } as unknown as Doing;
@@ -232,12 +261,22 @@ interface PartStore {
   picks: Pick[];
   hover: Pick | null;
   litStep: string | null;
+  /** The step whose links are shown in the sheet. */
+  linked: string | null;
+  /** What is open above the steps. */
+  panel: Panel | null;
+  /** What the part is compared with, and the answer. */
+  compared: { other: string; answer: Comparison } | null;
   notice: Notice | null;
   load(id: number): Promise<void>;
   send(command: Command): Promise<boolean>;
   /** Traces something of the part into a sketch. */
   trace(command: Command): Promise<boolean>;
   shift(way: "undo" | "redo"): Promise<void>;
+  /** Goes back to a kept version. */
+  goBack(version: number): Promise<boolean>;
+  /** Shows what has changed since something; null ends it. */
+  compare(other: string | null): Promise<void>;
   tryOut(command: Command | null): void;
   set(part: Partial<PartStore>): void;
   say(text: string, trouble?: boolean, action?: Notice["action"]): void;
@@ -283,6 +322,8 @@ export const usePart = create<PartStore>((set, get) => {
       missing: "",
       saving: false,
     }));
+    const compared = get().compared;
+    if (compared) void get().compare(compared.other);
     document.title = `${view.name} · Tall Ember`;
   }
 
@@ -326,6 +367,9 @@ export const usePart = create<PartStore>((set, get) => {
     picks: [],
     hover: null,
     litStep: null,
+    linked: null,
+    panel: null,
+    compared: null,
     notice: null,
 
     async load(id) {
@@ -336,6 +380,8 @@ export const usePart = create<PartStore>((set, get) => {
         doing: { kind: "looking" },
         picks: [],
         missing: "",
+        linked: null,
+        compared: null,
       });
       try {
         show(await api.part(id));
@@ -356,6 +402,23 @@ export const usePart = create<PartStore>((set, get) => {
     async shift(way) {
       stopTrial();
       await inTurn((view, known) => api[way](view.id, view.revision, known));
+    },
+
+    goBack(version) {
+      stopTrial();
+      return inTurn((view, known) => api.goBack(view.id, view.revision, version, known));
+    },
+
+    async compare(other) {
+      const view = get().view;
+      if (!other || !view) return set({ compared: null });
+      try {
+        const answer = await api.compare(view.id, other);
+        if (get().view === view) set({ compared: { other, answer } });
+      } catch (e) {
+        if (!(e instanceof Refused)) throw e;
+        get().say(e.message, true);
+      }
     },
 
     tryOut(command) {

@@ -6,6 +6,7 @@ import {
   OrthographicCamera,
   Ray,
   Scene as World,
+  type ShaderMaterial,
   Vector3,
   WebGLRenderer,
 } from "three";
@@ -16,7 +17,7 @@ import { MeshBVH } from "three-mesh-bvh";
 import type { BodyView, PartView, Shape, Vec3 } from "../api/types";
 import type { Display, Pick } from "../part/store";
 import { Look } from "./camera";
-import { clay, hatch, inks, paper } from "./materials";
+import { between, clay, hatch, inks, paper } from "./materials";
 
 function decode(text: string): ArrayBuffer {
   const bin = atob(text);
@@ -56,7 +57,16 @@ export class Scene {
   private readonly renderer: WebGLRenderer;
   private readonly solids = new Group();
   private readonly marks = new Group();
-  private readonly materials = { clay: clay(), paper: paper(), hover: hatch(false), picked: hatch(true) };
+  private readonly between = new Group();
+  private readonly tinted = new Map<string, ShaderMaterial>();
+  private readonly materials = {
+    clay: clay(),
+    paper: paper(),
+    hover: hatch(false),
+    picked: hatch(true),
+    come: between(true),
+    gone: between(false),
+  };
   private readonly edgeInk = new LineMaterial({ linewidth: 1.4 });
   private readonly hoverInk = new LineMaterial({ linewidth: 3.2, depthTest: false });
   private readonly pickInk = new LineMaterial({ linewidth: 3.6, depthTest: false });
@@ -67,6 +77,7 @@ export class Scene {
   private shapes = new Map<string, Shape>();
   private queued = false;
   private shown: BodyView[] | null = null;
+  private looks = "";
   /** Called after the look has changed. */
   onLook: () => void = () => {};
   /** How often the picture was drawn; tests wait for it. */
@@ -75,7 +86,7 @@ export class Scene {
   constructor(canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
-    this.world.add(this.solids, this.marks);
+    this.world.add(this.solids, this.marks, this.between);
     const { ink, teal } = inks();
     this.edgeInk.color = ink;
     this.hoverInk.color = ink;
@@ -141,8 +152,14 @@ export class Scene {
   show(part: PartView | null, shapes: Map<string, Shape>, display: Display): void {
     const bodies = part?.bodies ?? null;
     if (this.shown === bodies && this.display === display) return;
-    const same = this.display === display && this.bodies.length > 0 && sameShapes(this.shown, bodies);
+    const looks = JSON.stringify(part?.looks ?? {});
+    const same =
+      this.display === display &&
+      this.bodies.length === bodies?.length &&
+      this.looks === looks &&
+      sameShapes(this.shown, bodies);
     this.shown = bodies;
+    this.looks = looks;
     if (same) {
       this.bodies.forEach((b, i) => (b.view = bodies![i]));
       return;
@@ -154,7 +171,9 @@ export class Scene {
     }
     for (const b of this.bodies) b.mesh.geometry.dispose();
     this.solids.clear();
-    this.bodies = (bodies ?? []).map((b) => this.ready(b));
+    this.bodies = (bodies ?? [])
+      .filter((b) => !part?.looks?.[b.id]?.hidden)
+      .map((b) => this.ready(b, part?.looks?.[b.id]?.colour ?? ""));
     for (const b of this.bodies) {
       this.solids.add(b.mesh);
       if (display !== "shaded") {
@@ -198,7 +217,7 @@ export class Scene {
     return new LineSegmentsGeometry().setPositions(out);
   }
 
-  private ready(view: BodyView): ReadyBody {
+  private ready(view: BodyView, colour: string): ReadyBody {
     const faces = view.faces.map((f) => this.face(f.shape));
     const points = faces.reduce((n, f) => n + f.positions.length / 3, 0);
     const corners = faces.reduce((n, f) => n + f.triangles.length, 0);
@@ -222,8 +241,34 @@ export class Scene {
     g.setIndex(new BufferAttribute(triangles, 1));
     g.computeBoundingSphere();
     const bvh = new MeshBVH(g, { indirect: true });
-    const mesh = new Mesh(g, this.display === "lines" ? this.materials.paper : this.materials.clay);
+    const mesh = new Mesh(g, this.display === "lines" ? this.materials.paper : this.clayOf(colour));
     return { id: view.id, mesh, bvh, faceOfTriangle, view };
+  }
+
+  private clayOf(colour: string): ShaderMaterial {
+    if (!colour) return this.materials.clay;
+    let m = this.tinted.get(colour);
+    if (!m) this.tinted.set(colour, (m = clay(colour)));
+    return m;
+  }
+
+  /** Shows material that came and material that went over the part. */
+  overlay(come: Shape[], gone: Shape[]): void {
+    for (const m of this.between.children) (m as Mesh).geometry.dispose();
+    this.between.clear();
+    for (const [shapes, material] of [
+      [come, this.materials.come],
+      [gone, this.materials.gone],
+    ] as const) {
+      for (const s of shapes) {
+        const g = new BufferGeometry();
+        g.setAttribute("position", new BufferAttribute(new Float32Array(decode(s.positions!)), 3));
+        g.setAttribute("normal", new BufferAttribute(new Float32Array(decode(s.normals!)), 3));
+        g.setIndex(new BufferAttribute(new Uint32Array(decode(s.triangles!)), 1));
+        this.between.add(new Mesh(g, material));
+      }
+    }
+    this.redraw();
   }
 
   /** Marks what the pointer is over and what is picked. */

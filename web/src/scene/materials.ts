@@ -10,13 +10,18 @@ const VERTEX = `
     gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
   }`;
 
-/** Clay lit from over the left shoulder, in five tones that run into each other. */
-export function clay(): ShaderMaterial {
+/**
+ * Clay lit from over the left shoulder, in five tones that run into each other.
+ *
+ * @param colour of a body that has its own
+ */
+export function clay(colour?: string): ShaderMaterial {
+  const own = colour ? new Color(colour) : null;
   return new ShaderMaterial({
     uniforms: {
-      dark: { value: css("--clay-2") },
-      mid: { value: css("--clay-4") },
-      light: { value: css("--clay-5") },
+      dark: { value: own?.clone().multiplyScalar(0.35) ?? css("--clay-2") },
+      mid: { value: own ?? css("--clay-4") },
+      light: { value: own?.clone().lerp(new Color("#ffffff"), 0.35) ?? css("--clay-5") },
     },
     vertexShader: VERTEX,
     fragmentShader: `
@@ -76,6 +81,30 @@ export function hatch(picked: boolean): ShaderMaterial {
     polygonOffset: true,
     polygonOffsetFactor: 0.5,
     polygonOffsetUnits: 1,
+  });
+}
+
+/** Material that came, or went, between two states: hatched either way, what went seen through. */
+export function between(come: boolean): ShaderMaterial {
+  return new ShaderMaterial({
+    uniforms: { colour: { value: css(come ? "--map-2" : "--map-5") }, come: { value: come ? 1 : 0 } },
+    vertexShader: VERTEX,
+    fragmentShader: `
+      uniform vec3 colour; uniform float come;
+      varying vec3 vNormal;
+      void main() {
+        float way = come > 0.5 ? gl_FragCoord.x + gl_FragCoord.y : gl_FragCoord.x - gl_FragCoord.y;
+        float stripe = step(0.5, fract(way / 10.0));
+        float l = 0.7 + 0.3 * abs(normalize(vNormal).z);
+        gl_FragColor = vec4(colour * l, mix(come > 0.5 ? 0.8 : 0.25, come > 0.5 ? 1.0 : 0.7, stripe));
+        #include <colorspace_fragment>
+      }`,
+    transparent: true,
+    depthWrite: false,
+    side: DoubleSide,
+    polygonOffset: true,
+    polygonOffsetFactor: come ? -1 : -2,
+    polygonOffsetUnits: -2,
   });
 }
 

@@ -26,6 +26,7 @@ public sealed interface Command
                 Command.MoveStep,
                 Command.MoveWorkLine,
                 Command.RenamePart,
+                Command.GoBack,
                 Command.SetUnit,
                 Command.Draw,
                 Command.Erase,
@@ -34,6 +35,7 @@ public sealed interface Command
                 Command.SetConstruction,
                 Command.WithFormulas,
                 Command.SetValue,
+                Command.TakeValues,
                 Command.RenameValue,
                 Command.DeleteValue,
                 Command.SetUnderlay,
@@ -162,6 +164,19 @@ public sealed interface Command
         @Override
         public String said() {
             return "move the work line";
+        }
+    }
+
+    /** Makes the part what it was in an earlier version; ids used since stay used. */
+    record GoBack(PartDocument version) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return version.renamed(doc.name()).countingFrom(doc.nextId());
+        }
+
+        @Override
+        public String said() {
+            return "go back to a version";
         }
     }
 
@@ -338,6 +353,23 @@ public sealed interface Command
         @Override
         public String said() {
             return "change a value";
+        }
+    }
+
+    /** Gives several values their formulas, in the order given. */
+    record TakeValues(Map<String, String> formulas) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            PartDocument out = doc;
+            for (Map.Entry<String, String> e : formulas.entrySet()) {
+                out = new SetValue(e.getKey(), e.getValue()).apply(out);
+            }
+            return out;
+        }
+
+        @Override
+        public String said() {
+            return "take over a table of values";
         }
     }
 

@@ -117,6 +117,11 @@ public record PartDocument(
         return new PartDocument(name, unit, steps, workLine, nextId, values, formulas, a);
     }
 
+    /** With the next id at least as high as given. */
+    public PartDocument countingFrom(int id) {
+        return new PartDocument(name, unit, steps, workLine, Math.max(id, nextId), values, formulas, arrangement);
+    }
+
     public PartDocument withWorkLine(int at) {
         return new PartDocument(name, unit, steps, at, nextId, values, formulas, arrangement);
     }

@@ -90,7 +90,7 @@ public record RepeatStep(
     public List<String> uses() {
         Set<String> all = new LinkedHashSet<>(steps);
         faces.forEach(f -> all.addAll(f.steps()));
-        bodies.forEach(b -> all.add(b.contains(".") ? b.substring(0, b.indexOf('.')) : b));
+        all.addAll(MoveStep.makers(bodies));
         all.addAll(layout.steps());
         return List.copyOf(all);
     }

@@ -13,6 +13,7 @@ public sealed interface Step
                 WallStep,
                 PlaneStep,
                 MirrorStep,
+                MoveStep,
                 CombineStep {
     String id();
 

@@ -30,7 +30,12 @@ public class Ledger {
     }
 
     public PartDocument document(PartRow row) {
-        return PartFile.read(parts.text(row.id(), row.position()));
+        return document(row, row.position());
+    }
+
+    /** As it was after the command at a position. */
+    public PartDocument document(PartRow row, long position) {
+        return PartFile.read(parts.text(row.id(), position));
     }
 
     /** What undo would take back, or an empty text. */

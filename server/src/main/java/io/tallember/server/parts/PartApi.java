@@ -1,9 +1,11 @@
 package io.tallember.server.parts;
 
 import io.tallember.exchange.Handover;
+import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
+import io.tallember.part.values.ValuesCsv;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.HashSet;
@@ -17,6 +19,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 
@@ -90,16 +93,33 @@ class PartApi {
     }
 
     @GetMapping("/step")
-    ResponseEntity<byte[]> step(@PathVariable long id) {
-        PartState state = workshop.look(id).state();
+    ResponseEntity<byte[]> step(@PathVariable long id, @RequestParam(required = false) String variant) {
+        PartState state = state(id, variant);
         byte[] text = Handover.step(state, Instant.now()).getBytes(StandardCharsets.US_ASCII);
-        return file(state.document().name() + ".step", "model/step", text);
+        return file(named(state) + ".step", "model/step", text);
     }
 
     @GetMapping("/stl")
-    ResponseEntity<byte[]> stl(@PathVariable long id) {
-        PartState state = workshop.look(id).state();
-        return file(state.document().name() + ".stl", "model/stl", Handover.stl(state));
+    ResponseEntity<byte[]> stl(@PathVariable long id, @RequestParam(required = false) String variant) {
+        PartState state = state(id, variant);
+        return file(named(state) + ".stl", "model/stl", Handover.stl(state));
+    }
+
+    /** As a variant has it; as it is shown when none is named. */
+    private PartState state(long id, String variant) {
+        return variant == null ? workshop.look(id).state() : workshop.variant(id, variant);
+    }
+
+    /** The part's name, with the variant's behind it. */
+    private static String named(PartState state) {
+        String variant = state.document().arrangement().chosen();
+        return state.document().name() + (variant.isEmpty() ? "" : " - " + variant);
+    }
+
+    @GetMapping("/values")
+    ResponseEntity<byte[]> values(@PathVariable long id) {
+        PartDocument doc = workshop.document(id);
+        return file(doc.name() + " values.csv", "text/csv", ValuesCsv.write(doc).getBytes(StandardCharsets.UTF_8));
     }
 
     @GetMapping("/file")

@@ -7,14 +7,18 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.Look;
+import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.SketchWords;
 import io.tallember.part.Step;
+import io.tallember.part.file.ArrangementJson;
 import io.tallember.part.file.StepJson;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.values.Formulas;
+import io.tallember.part.values.Materials;
 import io.tallember.part.values.Value;
 import io.tallember.server.store.PartRow;
 import io.tallember.sketch.Sketch;
@@ -24,6 +28,7 @@ import io.tallember.sketch.edit.Recount;
 import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.Region;
 import io.tallember.sketch.solve.Judgement;
+import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Names;
@@ -60,8 +65,11 @@ public class PartView {
         n.put("name", piece.state().document().name());
         n.put("unit", piece.state().document().unit().word());
         n.put("undo", piece.undo()).put("redo", piece.redo());
-        values(n, piece.state().document());
+        values(n, piece.document());
+        ArrangementJson.write(n, piece.document().arrangement());
         n.put("workLine", piece.state().document().workLine());
+        ArrayNode off = n.putArray("baseOff");
+        piece.document().steps().stream().filter(Step::off).forEach(s -> off.add(s.id()));
         ArrayNode steps = n.putArray("steps");
         for (Step s : piece.state().document().steps()) {
             steps.add(step(s, piece.state().outcome(s.id()), piece));
@@ -83,7 +91,12 @@ public class PartView {
         ObjectNode shapes = n.putObject("shapes");
         Box3 box = Box3.EMPTY;
         for (PartBody b : piece.state().stand().bodies()) {
-            bodies.add(body(b, known, shapes));
+            Look look = piece.document().arrangement().looks().getOrDefault(b.id(), Look.USUAL);
+            ObjectNode body = body(b, known, shapes);
+            double volume = MassProperties.of(b.body()).volume();
+            body.put("volume", volume);
+            Materials.mass(look.material(), volume).ifPresent(m -> body.put("mass", m));
+            bodies.add(body);
             box = box.with(b.body().bounds());
         }
         if (!box.isEmpty()) {
@@ -121,6 +134,13 @@ public class PartView {
         n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
         ArrayNode notes = n.putArray("notes");
         o.notes().forEach(notes::add);
+        ArrayNode sizes = n.putArray("sizes");
+        for (String place : s.numbers()) {
+            s.measure(place)
+                    .ifPresent(m -> sizes.addObject().put("place", place).put("angle", m == Measure.ANGLE));
+        }
+        ArrayNode uses = n.putArray("uses");
+        s.uses().forEach(uses::add);
         ArrayNode dependants = n.putArray("dependants");
         piece.state().document().withDependants(s.id()).stream()
                 .filter(d -> d != s)
@@ -266,6 +286,15 @@ public class PartView {
             }
         }
         path.append('Z');
+    }
+
+    /** Bodies that aren't the part's, as shapes to be drawn. */
+    ArrayNode bare(List<Body> bodies) {
+        ArrayNode all = MAKE.arrayNode();
+        for (Body b : bodies) {
+            b.faces().forEach(f -> all.add(drawn.of(f).content()));
+        }
+        return all;
     }
 
     private ObjectNode body(PartBody b, Set<String> known, ObjectNode shapes) {

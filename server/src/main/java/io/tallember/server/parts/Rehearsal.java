@@ -54,7 +54,7 @@ class Rehearsal {
                 ExtrudeStep changed = new ExtrudeStep(
                         e.id(), "", false, e.sketch(), e.regions(), 5 + 0.01 * i, false, false, e.mode());
                 PartDocument next = new Command.ChangeStep(changed).apply(PartFile.read(PartFile.write(doc)));
-                view.of(new Workshop.Piece(row, rebuild.build(next), "", ""), Set.of())
+                view.of(new Workshop.Piece(row, next, rebuild.build(next), "", ""), Set.of())
                         .toString();
             }
         } catch (IOException | RuntimeException e) {

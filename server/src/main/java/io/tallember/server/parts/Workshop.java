@@ -6,6 +6,7 @@ import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.SketchFacts;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.values.Variants;
 import io.tallember.server.guard.Refusals.Stale;
 import io.tallember.server.store.PartRow;
 import java.util.LinkedHashMap;
@@ -20,19 +21,23 @@ import tools.jackson.databind.JsonNode;
 public class Workshop {
     private static final int BENCHES = 24;
 
-    /** A part with its stored place and its built state. */
-    public record Piece(PartRow row, PartState state, String undo, String redo) {}
+    /**
+     * A part with its stored place and its built state.
+     *
+     * @param document as it is written down; the state is built from it as the chosen variant has it
+     */
+    public record Piece(PartRow row, PartDocument document, PartState state, String undo, String redo) {}
 
     private static final class Bench {
         final ReentrantLock writing = new ReentrantLock();
         final Rebuild rebuild = new Rebuild();
         /** The document last read or stored, so that it needn't be read from text again. */
-        volatile Read read = new Read(-1, null);
+        volatile Read read = new Read(-1, null, null);
         /** The newest preview asked for; older ones aren't wanted any more. */
         volatile Object preview;
     }
 
-    private record Read(long revision, PartDocument document) {}
+    private record Read(long revision, PartDocument document, PartDocument shown) {}
 
     private final Ledger ledger;
     private final Map<Long, Bench> benches = new LinkedHashMap<>(16, 0.75f, true) {
@@ -55,26 +60,44 @@ public class Workshop {
     }
 
     public Piece look(long id) {
-        PartRow row = ledger.find(id);
-        return piece(row, document(row));
+        return piece(ledger.find(id));
     }
 
     public PartDocument document(long id) {
-        return document(ledger.find(id));
+        return read(ledger.find(id)).document();
     }
 
-    private PartDocument document(PartRow row) {
+    /** A part built as one of its variants has it; as it is itself when the name is empty. */
+    public PartState variant(long id, String variant) {
+        return bench(id).rebuild.build(Variants.of(document(id), variant));
+    }
+
+    /** Any document built with what is kept of a part. */
+    public PartState built(long id, PartDocument doc) {
+        return bench(id).rebuild.build(doc);
+    }
+
+    /** The document before the last command; the present one when there is none. */
+    public PartDocument previous(long id) {
+        PartRow row = ledger.find(id);
+        return row.position() > 1 ? ledger.document(row, row.position() - 1) : document(id);
+    }
+
+    private Read read(PartRow row) {
         Bench b = bench(row.id());
         Read read = b.read;
         if (read.revision() != row.revision()) {
-            read = new Read(row.revision(), ledger.document(row));
+            PartDocument doc = ledger.document(row);
+            read = new Read(row.revision(), doc, Variants.shown(doc));
             b.read = read;
         }
-        return read.document();
+        return read;
     }
 
-    private Piece piece(PartRow row, PartDocument doc) {
-        return new Piece(row, bench(row.id()).rebuild.build(doc), ledger.undoSaid(row), ledger.redoSaid(row));
+    private Piece piece(PartRow row) {
+        Read read = read(row);
+        PartState state = bench(row.id()).rebuild.build(read.shown());
+        return new Piece(row, read.document(), state, ledger.undoSaid(row), ledger.redoSaid(row));
     }
 
     /**
@@ -88,16 +111,23 @@ public class Workshop {
 
     /** Traces something of the part into a sketch and stores it. */
     public Piece trace(long id, long revision, JsonNode asked) {
-        return accepting(id, revision, asked, doc -> SketchFacts.trace(bench(id).rebuild, doc, asked));
+        return accepting(
+                id, revision, asked, doc -> SketchFacts.trace(bench(id).rebuild, Variants.shown(doc), asked));
+    }
+
+    /** Does a command that isn't the browser's own and stores it under a text that tells it. */
+    public Piece apply(long id, long revision, JsonNode text, Command command) {
+        return accepting(id, revision, text, doc -> command);
     }
 
     private Piece accepting(long id, long revision, JsonNode text, Function<PartDocument, Command> command) {
         return writing(id, revision, row -> {
-            PartDocument doc = document(row);
+            PartDocument doc = read(row).document();
             Command c = command.apply(doc);
             PartDocument next = c.done(doc);
+            PartDocument shown = Variants.shown(next);
             ledger.accept(row, c, text.toString(), next);
-            bench(id).read = new Read(revision + 1, next);
+            bench(id).read = new Read(revision + 1, next, shown);
         });
     }
 
@@ -135,9 +165,9 @@ public class Workshop {
         Bench b = bench(id);
         Object mine = new Object();
         b.preview = mine;
-        PartDocument doc = document(row);
+        PartDocument doc = read(row).document();
         PartDocument next = CommandJson.read(command, doc).done(doc);
-        PartState state = b.rebuild.build(next, () -> b.preview != mine);
-        return new Piece(row, state, ledger.undoSaid(row), ledger.redoSaid(row));
+        PartState state = b.rebuild.build(Variants.shown(next), () -> b.preview != mine);
+        return new Piece(row, next, state, ledger.undoSaid(row), ledger.redoSaid(row));
     }
 }

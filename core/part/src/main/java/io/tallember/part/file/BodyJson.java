@@ -1,8 +1,10 @@
 package io.tallember.part.file;
 
+import io.tallember.geometry.Vec3;
 import io.tallember.part.CombineStep;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.MirrorStep;
+import io.tallember.part.MoveStep;
 import io.tallember.part.PlaneStep;
 import io.tallember.part.PointReference;
 import io.tallember.part.Step;
@@ -14,7 +16,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Planes, mirrors and combined bodies, to and from JSON. */
 final class BodyJson {
-    private static final Set<String> KINDS = Set.of("plane", "mirror", "combine");
+    private static final Set<String> KINDS = Set.of("plane", "mirror", "combine", "move");
 
     private BodyJson() {}
 
@@ -47,17 +49,39 @@ final class BodyJson {
         } else if (step instanceof MirrorStep m) {
             StepJson.put(n, m.plane());
             n.put("join", m.join());
+            bodies(n, m.bodies());
+        } else if (step instanceof MoveStep m) {
+            bodies(n, m.bodies());
+            n.put("x", m.by().x()).put("y", m.by().y()).put("z", m.by().z());
+            RepeatJson.axis(n, "axis", m.axis());
+            n.put("angle", m.angle()).put("copy", m.copy());
         } else {
             n.put("way", Words.of(((CombineStep) step).way()));
+            bodies(n, ((CombineStep) step).bodies());
         }
     }
 
     static Step read(String kind, String id, String name, boolean off, Fields f, Typed typed, String place) {
         if (kind.equals("mirror")) {
-            return new MirrorStep(id, name, off, StepJson.plane(f), f.flag("join"));
+            return new MirrorStep(id, name, off, StepJson.plane(f), f.flag("join"), bodies(f));
         }
         if (kind.equals("combine")) {
-            return new CombineStep(id, name, off, f.oneOf("way", CombineStep.Way.class));
+            return new CombineStep(id, name, off, f.oneOf("way", CombineStep.Way.class), bodies(f));
+        }
+        if (kind.equals("move")) {
+            Vec3 by = new Vec3(
+                    f.size("x", typed, place + "/x", false),
+                    f.size("y", typed, place + "/y", false),
+                    f.size("z", typed, place + "/z", false));
+            return new MoveStep(
+                    id,
+                    name,
+                    off,
+                    bodies(f),
+                    by,
+                    RepeatJson.axis(f, "axis"),
+                    f.size("angle", typed, place + "/angle", true),
+                    f.flag("copy"));
         }
         EdgeReference edge = null;
         if (f.has("edge")) {
@@ -79,6 +103,17 @@ final class BodyJson {
                 on,
                 f.size("distance", typed, place + "/distance", false),
                 f.size("angle", typed, place + "/angle", true));
+    }
+
+    private static void bodies(ObjectNode n, List<String> ids) {
+        if (!ids.isEmpty()) {
+            ArrayNode all = n.putArray("bodies");
+            ids.forEach(all::add);
+        }
+    }
+
+    private static List<String> bodies(Fields f) {
+        return f.has("bodies") ? f.texts("bodies") : List.of();
     }
 
     private static PointReference corner(JsonNode node) {

@@ -9,6 +9,7 @@ import io.tallember.part.SketchEdit;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
+import io.tallember.part.values.ValuesCsv;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
 import java.util.HashMap;
@@ -32,6 +33,7 @@ public final class CommandJson {
             case "add-step" -> new Command.AddStep(step(node, typed, doc.freshId()));
             case "change-step" -> new Command.ChangeStep(step(node, typed, ""));
             case "set-value" -> new Command.SetValue(f.text("name").strip(), f.text("formula"));
+            case "take-values" -> ValuesCsv.read(f.longText("csv"));
             case "rename-value" ->
                 new Command.RenameValue(f.text("name"), f.text("to").strip());
             case "delete-value" -> new Command.DeleteValue(f.text("name"));

@@ -11,6 +11,7 @@ import io.tallember.part.FaceReference;
 import io.tallember.part.HoleStep;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.MirrorStep;
+import io.tallember.part.MoveStep;
 import io.tallember.part.PlaneStep;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.ReadyStep;
@@ -58,7 +59,7 @@ public final class StepJson {
             WallJson.write(n, w);
         } else if (step instanceof RibStep r) {
             WallJson.write(n, r);
-        } else if (step instanceof PlaneStep || step instanceof MirrorStep || step instanceof CombineStep) {
+        } else if (BodyJson.reads(n.path("kind").asString(""))) {
             BodyJson.write(n, step);
         } else if (step instanceof SplitStep s) {
             put(n, s.plane());
@@ -110,6 +111,9 @@ public final class StepJson {
         }
         if (step instanceof RibStep) {
             return "rib";
+        }
+        if (step instanceof MoveStep) {
+            return "move";
         }
         if (step instanceof PlaneStep || step instanceof MirrorStep || step instanceof CombineStep) {
             return step.kind().toLowerCase(java.util.Locale.ROOT);

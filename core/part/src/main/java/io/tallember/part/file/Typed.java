@@ -8,6 +8,8 @@ import io.tallember.part.Refusal;
 import io.tallember.part.values.Formulas;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.ToDoubleBiFunction;
 
 /** Numbers as they are typed: plain ones at once, formulas worked out and remembered for their place. */
 final class Typed {
@@ -21,8 +23,8 @@ final class Typed {
     /** A length in mm. */
     double length(String text, String place) {
         try {
-            double v = Quantity.length(text, doc.unit());
-            remember(place, "");
+            double v = Quantity.length(own(text), doc.unit());
+            unlessDriven(text, place, Formulas::length, v);
             return v;
         } catch (GeometryException notPlain) {
             return formula(text, place, notPlain, false);
@@ -42,11 +44,31 @@ final class Typed {
     /** An angle in radians. */
     double angle(String text, String place) {
         try {
-            double v = Quantity.angle(text);
-            remember(place, "");
+            double v = Quantity.angle(own(text));
+            unlessDriven(text, place, Formulas::angle, v);
             return v;
         } catch (GeometryException notPlain) {
             return formula(text, place, notPlain, true);
+        }
+    }
+
+    /** What stands behind the sign that takes a number out of its formula's hands. */
+    private static String own(String text) {
+        String plain = text.strip();
+        return plain.startsWith("=") ? plain.substring(1) : plain;
+    }
+
+    /** A plain number doesn't silently take a formula's place; with an equals sign before it it does. */
+    private void unlessDriven(
+            String text, String place, ToDoubleBiFunction<String, PartDocument> worked, double typed) {
+        String formula = doc.formulas().get(place);
+        if (formula == null || text.strip().startsWith("=")) {
+            remember(place, "");
+        } else if (Math.abs(worked.applyAsDouble(formula, doc) - typed) > 1e-4) {
+            Set<String> by = Formulas.names(formula);
+            throw Refusal.of("This number is given by " + Refusal.quoted(formula) + ". Change "
+                    + (by.isEmpty() ? "the formula" : String.join(" or ", by)) + ", or write = " + own(text).strip()
+                    + " to give it a number of its own.");
         }
     }
 

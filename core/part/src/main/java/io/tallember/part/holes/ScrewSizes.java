@@ -43,6 +43,10 @@ public final class ScrewSizes {
         return METRIC;
     }
 
+    public static List<Screw> all() {
+        return METRIC;
+    }
+
     private static List<Screw> read() {
         try (InputStream in = ScrewSizes.class.getResourceAsStream("/io/tallember/part/holes/metric.csv")) {
             return new String(in.readAllBytes(), StandardCharsets.UTF_8)

@@ -1,15 +1,19 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
 import io.tallember.part.CombineStep;
 import io.tallember.part.MirrorStep;
+import io.tallember.part.MoveStep;
 import io.tallember.solid.Body;
 import io.tallember.solid.Origin;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Mirrored;
+import io.tallember.solid.sweep.Moved;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -26,7 +30,12 @@ final class BuildBodies {
         Plane plane = new Plane(Planes.frame(step.plane(), "this mirror", before, notes));
         List<PartBody> out = new ArrayList<>();
         List<Body> own = new ArrayList<>();
+        List<PartBody> meant = meant(step.bodies(), before);
         for (PartBody b : before.bodies()) {
+            if (!meant.contains(b)) {
+                out.add(b);
+                continue;
+            }
             Body image = Mirrored.of(b.body(), plane, o -> new Origin(step.id(), "image", o.key()));
             if (!step.join()) {
                 out.add(b);
@@ -47,10 +56,11 @@ final class BuildBodies {
     }
 
     static Stand combine(CombineStep step, Stand before) {
-        if (before.bodies().size() < 2) {
+        List<PartBody> meant = meant(step.bodies(), before);
+        if (meant.size() < 2) {
             throw new GeometryException(Reason.NO_CONTACT, "There must be two bodies or more to combine.");
         }
-        List<Body> all = before.bodies().stream().map(PartBody::body).toList();
+        List<Body> all = meant.stream().map(PartBody::body).toList();
         Body first = all.get(0);
         List<Body> rest = all.subList(1, all.size());
         List<Body> made = switch (step.way()) {
@@ -62,9 +72,49 @@ final class BuildBodies {
             throw new GeometryException(
                     Reason.NO_CONTACT, "The bodies don't touch each other, so there is nothing to join.");
         }
-        List<PartBody> out = new ArrayList<>();
-        Material.name(made, before.bodies().get(0).id(), out);
+        List<PartBody> out = new ArrayList<>(
+                before.bodies().stream().filter(b -> !meant.contains(b)).toList());
+        Material.name(made, meant.get(0).id(), out);
         return before.with(out);
+    }
+
+    /** Bodies moved and turned, or copies of them. */
+    static Stand move(MoveStep step, Stand before, List<String> notes) {
+        Line axis = Axes.of(step.axis(), "this move", before, notes);
+        Frame turn = Moved.about(axis, step.angle());
+        Frame to = turn.at(turn.origin().plus(step.by()));
+        List<PartBody> meant = meant(step.bodies(), before);
+        List<PartBody> out = new ArrayList<>();
+        List<Body> copies = new ArrayList<>();
+        for (PartBody b : before.bodies()) {
+            if (!meant.contains(b)) {
+                out.add(b);
+            } else if (step.copy()) {
+                out.add(b);
+                copies.add(Moved.by(b.body(), to, o -> new Origin(step.id(), "copy", o.key())));
+            } else {
+                out.add(new PartBody(b.id(), Moved.by(b.body(), to, o -> o)));
+            }
+        }
+        Material.name(copies, step.id(), out);
+        return before.with(out);
+    }
+
+    /** The bodies with the given ids, in that order; all when there are none. */
+    private static List<PartBody> meant(List<String> ids, Stand before) {
+        if (ids.isEmpty()) {
+            return before.bodies();
+        }
+        List<PartBody> out = new ArrayList<>();
+        for (String id : ids) {
+            out.add(before.bodies().stream()
+                    .filter(b -> b.id().equals(id))
+                    .findFirst()
+                    .orElseThrow(() -> new GeometryException(
+                            Reason.LOST_REFERENCE,
+                            "A body that was picked is no longer there. Open the step and pick again.")));
+        }
+        return out;
     }
 
     private static List<Body> common(Body first, List<Body> rest) {

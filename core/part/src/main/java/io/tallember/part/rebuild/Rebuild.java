@@ -7,6 +7,7 @@ import io.tallember.part.CombineStep;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.HoleStep;
 import io.tallember.part.MirrorStep;
+import io.tallember.part.MoveStep;
 import io.tallember.part.PartDocument;
 import io.tallember.part.PlaneStep;
 import io.tallember.part.ReadyStep;
@@ -131,6 +132,9 @@ public final class Rebuild {
         }
         if (s instanceof MirrorStep m) {
             return BuildBodies.mirror(m, before, notes);
+        }
+        if (s instanceof MoveStep m) {
+            return BuildBodies.move(m, before, notes);
         }
         if (s instanceof CombineStep c) {
             return BuildBodies.combine(c, before);

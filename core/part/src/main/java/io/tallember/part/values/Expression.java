@@ -7,18 +7,25 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
- * Formulas: numbers with units, names, + - * / ^, brackets, and the functions sqrt, abs, round, sin, cos, tan, min, max.
+ * Formulas: numbers with units, names, + - * / ^, brackets, the functions sqrt, abs, round, floor, ceil, sin, cos, tan, asin,
+ * acos, atan, min, max, and conditions such as {@code if(wall > 3 mm, 2, 1)} with &lt;, &lt;=, &gt;, &gt;=, = and the words and, or.
  * Recursive descent over the text; evaluated as it is read.
  */
 final class Expression {
     static final int LONGEST = 200;
+    /** A name that isn't the unit right behind a number, nor a function. */
+    private static final Pattern NAME = Pattern.compile("(?<![A-Za-z0-9_.])[A-Za-z][A-Za-z0-9_]*+(?!\\s*\\()");
 
     private final String text;
     private final Unit unit;
     private final Function<String, Amount> names;
     private int at;
+    /** Above zero while a branch is read that a condition doesn't take. */
+    private int idle;
 
     private Expression(String text, Unit unit, Function<String, Amount> names) {
         this.text = text;
@@ -49,16 +56,14 @@ final class Expression {
         return a;
     }
 
-    /** The names that a formula uses. */
-    static Set<String> names(String text, Unit unit) {
+    /** The names of values that a formula uses. */
+    static Set<String> names(String text) {
         Set<String> out = new LinkedHashSet<>();
-        try {
-            evaluate(text, unit, n -> {
-                out.add(n);
-                return new Amount(1, 1, 0);
-            });
-        } catch (io.tallember.geometry.GeometryException e) {
-            return out; // units may not fit the stand-ins; what was read so far is what counts
+        Matcher m = NAME.matcher(text);
+        while (m.find()) {
+            if (!Unit.isUnit(m.group())) {
+                out.add(m.group());
+            }
         }
         return out;
     }
@@ -118,7 +123,10 @@ final class Expression {
             } else if (take('/')) {
                 Amount b = signed();
                 if (b.number() == 0) {
-                    throw wrong("it divides by zero");
+                    if (idle == 0) {
+                        throw wrong("it divides by zero");
+                    }
+                    b = new Amount(1, b.length(), b.angle());
                 }
                 a = new Amount(a.number() / b.number(), a.length() - b.length(), a.angle() - b.angle());
             } else {
@@ -206,10 +214,18 @@ final class Expression {
     }
 
     private Amount function(String name) {
+        if (name.equals("if")) {
+            return choice();
+        }
         Amount a = sum();
         Amount out = switch (name) {
             case "sqrt" -> root(a);
             case "abs" -> new Amount(Math.abs(a.number()), a.length(), a.angle());
+            case "floor" -> new Amount(Math.floor(a.number()), a.length(), a.angle());
+            case "ceil" -> new Amount(Math.ceil(a.number()), a.length(), a.angle());
+            case "asin" -> back(a, Math::asin);
+            case "acos" -> back(a, Math::acos);
+            case "atan" -> back(a, Math::atan);
             case "round" -> new Amount(Math.rint(a.number()), a.length(), a.angle());
             case "sin" -> turn(a, Math::sin);
             case "cos" -> turn(a, Math::cos);
@@ -223,7 +239,74 @@ final class Expression {
         return out;
     }
 
+    /** {@code if(condition, then, else)}, with the opening bracket read. */
+    private Amount choice() {
+        boolean holds = condition();
+        comma();
+        idle += holds ? 0 : 1;
+        Amount then = sum();
+        idle += holds ? 1 : -1;
+        comma();
+        Amount otherwise = sum();
+        idle -= holds ? 1 : 0;
+        if (!take(')')) {
+            throw wrong("a bracket isn't closed");
+        }
+        return holds ? then : otherwise;
+    }
+
+    private void comma() {
+        if (!take(',')) {
+            throw wrong("a comma is missing");
+        }
+    }
+
+    private boolean condition() {
+        boolean a = comparison();
+        while (true) {
+            if (word("and")) {
+                a &= comparison();
+            } else if (word("or")) {
+                a |= comparison();
+            } else {
+                return a;
+            }
+        }
+    }
+
+    private boolean word(String w) {
+        space();
+        boolean there = text.startsWith(w, at)
+                && (at + w.length() == text.length() || !Character.isLetterOrDigit(text.charAt(at + w.length())));
+        at += there ? w.length() : 0;
+        return there;
+    }
+
+    private boolean comparison() {
+        Amount a = sum();
+        boolean less = take('<');
+        boolean more = !less && take('>');
+        boolean same = take('=');
+        if (!less && !more && !same) {
+            throw wrong("a comparison is missing");
+        }
+        Amount b = sum();
+        int c = Double.compare(a.like(b, unit.millimetres()).number(), b.like(a, unit.millimetres()).number());
+        return less && c < 0 || more && c > 0 || same && c == 0;
+    }
+
+    private Amount back(Amount a, UnaryOperator<Double> f) {
+        double v = f.apply(a.number());
+        if (!a.isPlain() || Double.isNaN(v) && idle == 0) {
+            throw wrong("a plain number from -1 to 1 is needed");
+        }
+        return new Amount(v, 0, 1);
+    }
+
     private Amount root(Amount a) {
+        if (a.number() < 0 && idle > 0) {
+            return new Amount(0, a.length() / 2, a.angle() / 2);
+        }
         if (a.number() < 0 || a.length() % 2 != 0 || a.angle() % 2 != 0) {
             throw wrong("this has no square root");
         }

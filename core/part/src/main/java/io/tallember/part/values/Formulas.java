@@ -64,6 +64,11 @@ public final class Formulas {
         return a.isPlain() ? Math.toRadians(a.number()) : a.number();
     }
 
+    /** The names of the values that a formula goes by. */
+    public static java.util.Set<String> names(String formula) {
+        return Expression.names(formula);
+    }
+
     private Amount evaluate(String formula) {
         return Expression.evaluate(formula, unit, this::value);
     }
@@ -92,11 +97,11 @@ public final class Formulas {
         Map<String, List<String>> out = new LinkedHashMap<>();
         doc.values().forEach(v -> out.put(v.name(), new java.util.ArrayList<>()));
         doc.values()
-                .forEach(v -> Expression.names(v.formula(), doc.unit())
+                .forEach(v -> Expression.names(v.formula())
                         .forEach(n ->
                                 out.getOrDefault(n, new java.util.ArrayList<>()).add(v.name())));
         doc.formulas()
-                .forEach((place, formula) -> Expression.names(formula, doc.unit())
+                .forEach((place, formula) -> Expression.names(formula)
                         .forEach(n ->
                                 out.getOrDefault(n, new java.util.ArrayList<>()).add(place)));
         return out;

@@ -48,6 +48,9 @@ class FormulasTest {
                 "10 * cos(60 deg) | 5",
                 "max(3, 4 mm) - (1 + 1) ^ 2 * 0.5 mm | 2",
                 "-(2 - 5) | 3",
+                "if(2 mm < 3 and 1 = 1, 4, 10 / 0) | 4",
+                "if(2 in > 3 in or 2 >= 3, sqrt(0 - 1) * 1 mm, ceil(2.2) + floor(1.9)) | 4",
+                "10 * sin(asin(0.5)) | 5",
             })
     void formulasComeTo(String formula, double mm) {
         assertThat(Formulas.length(formula, box())).isCloseTo(mm, within(1e-12));
@@ -64,7 +67,9 @@ class FormulasTest {
                 "(3 + 4 | bracket",
                 "3 + | breaks off",
                 "3 4 | something more",
-                "floor(3) | no function",
+                "flor(3) | no function",
+                "if(3, 1, 2) | comparison",
+                "if(3 > 2, 1) | comma",
             })
     void wrongOnesAreRefusedWithTheReason(String formula, String reason) {
         assertThatThrownBy(() -> Formulas.length(formula, box())).hasMessageContaining(reason);

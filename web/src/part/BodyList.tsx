@@ -1,0 +1,93 @@
+import { useEffect, useState } from "react";
+import type { LookOf } from "../api/types";
+import { api } from "../api/client";
+import { lengthText, MM, spaced } from "../api/numbers";
+import { bodyName } from "./bodies";
+import { ChoiceSlot } from "./Slots";
+import { usePart } from "./store";
+
+const USUAL: LookOf = { name: "", material: "", colour: "", hidden: false };
+const CLAY = "#cdc4b7";
+
+/** The part's bodies: names, materials, colours, and which are shown. */
+export function BodyList() {
+  const { view, send, set } = usePart();
+  const [materials, setMaterials] = useState<Record<string, number>>({});
+  useEffect(() => {
+    void api.materials().then(setMaterials, () => {});
+  }, []);
+  if (!view) return null;
+  const ids = view.bodies.map((b) => b.id);
+  const look = (id: string) => view.looks?.[id] ?? USUAL;
+  const change = (id: string, what: Partial<LookOf>) => send({ do: "set-look", id, ...look(id), ...what });
+  const choices: Record<string, string> = { "": "no material" };
+  Object.keys(materials).forEach((m) => (choices[m] = m));
+  const hidden = ids.filter((id) => look(id).hidden).length;
+  return (
+    <div className="inside" data-testid="bodies">
+      <h4>
+        Bodies
+        {hidden > 0 && (
+          <button className="btn plain" onClick={() => void send({ do: "isolate", bodies: ids, only: "" })}>
+            Show all
+          </button>
+        )}
+      </h4>
+      <ul className="bodies">
+        {view.bodies.length === 0 && <li>No body yet</li>}
+        {view.bodies.map((b) => (
+          <li
+            key={b.id}
+            className={look(b.id).hidden ? "hidden-body" : ""}
+            onMouseEnter={() =>
+              set({ hover: b.faces[0] ? { kind: "face", key: b.faces[0].key, body: b.id } : null })
+            }
+          >
+            <input
+              type="color"
+              aria-label={`Colour of ${bodyName(view, b.id)}`}
+              value={look(b.id).colour || CLAY}
+              onChange={(e) => void change(b.id, { colour: e.target.value })}
+            />
+            <span className="grow">
+              <input
+                key={bodyName(view, b.id)}
+                className="slot w-40"
+                aria-label={`Name of body ${b.id}`}
+                defaultValue={bodyName(view, b.id)}
+                onKeyDown={(e) => {
+                  e.stopPropagation();
+                  if (e.key === "Enter") void change(b.id, { name: e.currentTarget.value });
+                  if (e.key === "Escape") e.currentTarget.blur();
+                }}
+              />
+              <span className="cap block">
+                {spaced(b.volume / MM[view.unit] ** 3)} {view.unit}³
+                {b.mass !== undefined && ` · ${lengthText(Math.round(b.mass * 1e4) / 10, "mm")} g`}
+              </span>
+              <ChoiceSlot
+                label={`Material of ${bodyName(view, b.id)}`}
+                value={choices[look(b.id).material] ? look(b.id).material : ""}
+                choices={choices}
+                onChoose={(material) => void change(b.id, { material })}
+              />
+            </span>
+            <span className="flex flex-col items-end">
+              <button className="btn plain" onClick={() => void change(b.id, { hidden: !look(b.id).hidden })}>
+                {look(b.id).hidden ? "Show" : "Hide"}
+              </button>
+              {view.bodies.length > 1 && (
+                <button
+                  className="btn plain"
+                  onClick={() => void send({ do: "isolate", bodies: ids, only: b.id })}
+                >
+                  Only this
+                </button>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
