@@ -19,13 +19,16 @@ import { isSplit } from "./splitting";
 import { isCombine, isMirror, isMove } from "./bodies";
 import { BodiesSentence } from "./BodiesBar";
 import { PlaneSentence } from "./PlaneBar";
-import { isPlane, planeWords } from "./planing";
+import { isPlane } from "./planing";
 import { RibSentence } from "./RibBar";
 import { isRib } from "./ribbing";
 import { usePart, type Panel } from "./store";
 import { isWall } from "./walling";
 import { WallSentence } from "./WallSentence";
 import { BodyList } from "./BodyList";
+import { lostSomething } from "./lost";
+import { PlaneSlot } from "./PlaceBar";
+import { moveSketch } from "./sketching";
 import { ValuesTable } from "./ValuesTable";
 import { VariantsTable } from "./VariantsTable";
 import { VersionList } from "./VersionList";
@@ -259,8 +262,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
                   Turn direction
                 </button>
               )}
-              <button className="btn plain" onClick={() => edit(step)}>
-                Change it
+              <button className={`btn ${lostSomething(step) ? "mend" : "plain"}`} onClick={() => edit(step)}>
+                {lostSomething(step) ? "Pick again" : "Change it"}
               </button>
             </div>
           </>
@@ -300,11 +303,12 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
 }
 
 function edit(step: Step): void {
-  const { view, say, doing } = usePart.getState();
+  const { view, say, doing, start } = usePart.getState();
   if (doing.kind === "sketching") return;
   const n = view!.steps.findIndex((s) => s.id === step.id);
   if (n >= view!.workLine)
     say("This step is below the work line. Move the line below it to change it.", true);
+  else if (isSketch(step) && lostSomething(step)) start({ kind: "choosing-face", sketch: step.id });
   else openStep(step);
 }
 
@@ -327,11 +331,11 @@ function SketchSentence({ step }: { step: SketchStep }) {
         {step.name}
       </button>{" "}
       on{" "}
-      {typeof step.plane === "string" ? (
-        `${step.plane} plane`
-      ) : (
-        <span className="slot geo">{planeWords(step.plane, view)}</span>
-      )}
+      <PlaneSlot
+        plane={step.plane}
+        onChoose={(plane) => void moveSketch(step, plane)}
+        onAim={() => usePart.getState().start({ kind: "choosing-face", sketch: step.id })}
+      />
       {state && <span className={state.includes("fight") ? "plum" : "text-[var(--ink-3)]"}>{state}</span>}
     </>
   );

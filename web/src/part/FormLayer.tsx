@@ -21,10 +21,13 @@ export function FormLayer() {
   const linesToo = doing.kind === "ribbing" || takesLines(forming);
   const toggle = doing.kind === "ribbing" ? toggleLine : toggleRegion;
   const used = new Set(view.steps.filter((s) => isForm(s) || isRib(s)).map((s) => s.sketch));
+  // whether a sketch stands above a step
+  const stands = (id: string, step: string) =>
+    view.steps.findIndex((s) => s.id === id) < view.steps.findIndex((s) => s.id === step);
   const wanted = (id: string) => {
     if (view.looks?.[id]?.hidden) return false;
     if (!picking) return !used.has(id);
-    if (picking.step) return id === picking.sketch;
+    if (picking.step) return id === picking.sketch || (!used.has(id) && stands(id, picking.step));
     return id === picking.sketch || !used.has(id) || picking.sketch === null;
   };
   const shown = view.steps.filter(isSketch).filter((s) => view.sketches[s.id] && wanted(s.id));

@@ -17,7 +17,7 @@ import { planeFrom, planeWords } from "./planing";
 import { repeatClick } from "./repeating";
 import { splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
-import { newSketch, onFace, onLookMoved } from "./sketching";
+import { moveSketch, newSketch, onFace, onLookMoved } from "./sketching";
 import { usePart, type Display, type Pick } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
 import { wallFace, wallPicks } from "./walling";
@@ -177,6 +177,8 @@ export function ViewPane() {
   };
 
   const click = (e: React.MouseEvent) => {
+    // as it is now, which a key just before may have changed
+    const { doing, view, picks } = usePart.getState();
     if (!pickable || e.target !== canvas.current) return;
     if (dragged.current) {
       dragged.current = false;
@@ -186,7 +188,11 @@ export function ViewPane() {
     setPickedAt(at(e));
     if (doing.kind === "choosing-face") {
       const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
-      if (face?.normal) void newSketch(onFace(face));
+      const moved = view?.steps.find((s) => s.id === doing.sketch);
+      if (face?.normal && moved && isSketch(moved)) {
+        usePart.getState().start({ kind: "looking" });
+        void moveSketch(moved, onFace(face));
+      } else if (face?.normal) void newSketch(onFace(face));
       else if (found) usePart.getState().say("A sketch lies on a flat face; this isn’t one.", true);
       return;
     }

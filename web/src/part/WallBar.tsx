@@ -16,9 +16,9 @@ function FacesSlot({ form, slot, empty }: { form: WallDraft; slot: "faces" | num
   return (
     <button
       className={`slot geo ${n === 0 ? "bad" : form.slot === slot ? "lit" : ""}`}
-      title="Click here, then faces in the view"
+      title="Click here, then faces in the view; press again to begin anew"
       aria-pressed={form.slot === slot}
-      onClick={() => changeWall({ slot })}
+      onClick={() => changeWall(slot === "faces" && form.slot === slot ? { faces: [] } : { slot })}
     >
       {n === 0 ? empty : faceCount(n)}
     </button>

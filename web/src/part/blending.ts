@@ -1,6 +1,7 @@
 import type { BlendStep, Command, PartView, Step } from "../api/types";
 import { lengthText } from "../api/numbers";
 import { keepStep } from "./forming";
+import { edgesLeft } from "./lost";
 import { usePart, type BlendDraft, type Pick } from "./store";
 
 export const isBlend = (s: Step): s is Extract<Step, BlendStep> => s.kind === "blend";
@@ -58,9 +59,10 @@ export function blendOf(step: BlendStep, view: PartView): BlendDraft {
   };
 }
 
-export function editBlend(step: BlendStep): void {
+export function editBlend(step: BlendStep & Step): void {
   const { view, start } = usePart.getState();
-  start({ kind: "blending", form: blendOf(step, view!) });
+  const form = blendOf(step, view!);
+  start({ kind: "blending", form: { ...form, edges: edgesLeft(step, form.edges, view!) } });
 }
 
 /** Changes the form and shows what it would give. */
@@ -70,15 +72,16 @@ export function changeBlend(change: Partial<BlendDraft>): void {
   const form = { ...doing.form, ...change };
   set({ doing: { kind: "blending", form } });
   const command = blendCommand(form);
-  tryOut(command);
+  // with nothing picked, what was changed before is shown as it was before
+  tryOut(command ?? (form.step ? { do: "switch-step", id: form.step, off: true } : null));
   if (!command) set({ previewWhy: "" });
 }
 
 /** An edge was clicked: in or out. */
 export function toggleEdge(found: Pick): void {
-  const { doing, view, say } = usePart.getState();
+  const { doing, view, preview, say } = usePart.getState();
   if (doing.kind !== "blending" || !view) return;
-  const edge = found.kind === "edge" ? edgeOf(view, found) : undefined;
+  const edge = found.kind === "edge" ? edgeOf(preview ?? view, found) : undefined;
   if (!edge) {
     say(
       found.kind === "edge"

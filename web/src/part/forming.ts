@@ -210,7 +210,7 @@ export function toggleRegion(sketch: string, region: Region): void {
   if (doing.kind !== "forming") return;
   const { form } = doing;
   if (form.sketch !== sketch) {
-    if (!form.step) changeForm({ sketch, regions: [toRef(region)], axis: likelyAxis(sketch) });
+    changeForm({ sketch, regions: [toRef(region)], axis: likelyAxis(sketch) });
     return;
   }
   const has = form.regions.some((r) => sameRegion(r, region));

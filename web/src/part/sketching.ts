@@ -1,5 +1,5 @@
 import { Vector3 } from "three";
-import type { FaceLine, Plane, Vec3 } from "../api/types";
+import type { FaceLine, Plane, SketchStep, Vec3 } from "../api/types";
 import { Look } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { Model } from "../sketch/model";
@@ -21,6 +21,13 @@ export async function newSketch(plane: Plane): Promise<void> {
 }
 
 export const onFace = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.normal! });
+
+/** Lays a sketch on another plane or face; what is drawn keeps its place in the plane. */
+export function moveSketch(step: SketchStep, plane: Plane): Promise<boolean> {
+  const fields: Record<string, unknown> = { ...step, plane };
+  for (const told of ["status", "message", "notes", "dependants", "uses", "sizes"]) delete fields[told];
+  return usePart.getState().send({ do: "change-step", step: fields });
+}
 
 /** Opens a sketch of the sheet: the view turns flat onto it. */
 export function openSketch(id: string): void {

@@ -203,7 +203,8 @@ export type Lean = "upright" | "in" | "out";
 
 export type Doing =
   | { kind: "looking" }
-  | { kind: "choosing-face" }
+  /** For a new sketch, or for one that is laid on another face. */
+  | { kind: "choosing-face"; sketch?: string }
   | { kind: "sketching"; step: string }
   | { kind: "blending"; form: BlendDraft }
   | { kind: "placing"; form: PlaceDraft }

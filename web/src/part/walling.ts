@@ -9,6 +9,7 @@ import type {
   Step,
 } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
+import { facesLeft } from "./lost";
 import { keepStep } from "./forming";
 import { usePart, type WallDraft } from "./store";
 
@@ -129,9 +130,17 @@ export function wallOf(step: WallStep, view: PartView): WallDraft {
   };
 }
 
-export function editWall(step: WallStep): void {
+export function editWall(step: WallStep & Step): void {
   const { view, start } = usePart.getState();
-  start({ kind: "walling", form: wallOf(step, view!) });
+  const form = wallOf(step, view!);
+  start({
+    kind: "walling",
+    form: {
+      ...form,
+      faces: facesLeft(step, form.faces, view!),
+      groups: form.groups.map((g) => ({ ...g, faces: facesLeft(step, g.faces, view!) })),
+    },
+  });
 }
 
 /** Changes the form and shows what it would give. */
@@ -141,7 +150,8 @@ export function changeWall(change: Partial<WallDraft>): void {
   const form = { ...doing.form, ...change };
   set({ doing: { kind: "walling", form } });
   const command = wallCommand(form);
-  tryOut(command);
+  // with nothing picked, what was changed before is shown as it was before
+  tryOut(command ?? (form.step ? { do: "switch-step", id: form.step, off: true } : null));
   if (!command) set({ previewWhy: "" });
 }
 

@@ -174,6 +174,8 @@ export class Model {
     };
     for (const e of this.entities) {
       if (e.kind === "point") take(...this.at(e.id));
+      // a line may end in the origin, which is no entity of its own
+      if (e.kind === "line") this.ends(e).forEach((p) => take(...p));
       if (e.kind === "ellipse" || e.kind === "spline") samples(this, e).forEach((p) => take(...p));
       if (e.kind === "text") this.textBox(e).forEach((p) => take(...p));
       if (e.kind === "circle" || e.kind === "arc") {

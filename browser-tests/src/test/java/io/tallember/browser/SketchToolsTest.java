@@ -11,8 +11,7 @@ import org.openqa.selenium.interactions.PointerInput.MouseButton;
 /** Sketch tools beyond the first ones, and the help for outlines that don't close or don't hold. */
 class SketchToolsTest extends Browsing {
     /** A rectangle with a gap of 0.2 mm at one corner and a leftover piece at another. */
-    private static final String FAULTY =
-            """
+    private static final String FAULTY = """
             <svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40">
               <path d="M10 10 H50 V30 H10 V10.2 M50 30 V33" fill="none" stroke="black"/>
             </svg>
@@ -76,10 +75,12 @@ class SketchToolsTest extends Browsing {
         page.keys("r");
         page.click(page.at(30.1, 20, 0));
         page.keys(Keys.ESCAPE, Keys.ESCAPE);
-        page.until(d -> page.script("return window.tallEmber.part().steps[0].constraints.some(c => c.kind === 'tangent')")
-                == Boolean.TRUE);
+        page.until(
+                d -> page.script("return window.tallEmber.part().steps[0].constraints.some(c => c.kind === 'tangent')")
+                        == Boolean.TRUE);
         hole(60, 10, "6");
         page.keys(Keys.ESCAPE);
+        page.keys(Keys.END);
         page.click(page.at(63, 10, 0));
         page.keys("c");
         page.click(page.at(0, 0, 0));

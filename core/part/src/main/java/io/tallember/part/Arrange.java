@@ -89,8 +89,8 @@ public sealed interface Arrange extends Command {
         public PartDocument apply(PartDocument doc) {
             Arrangement a = doc.arrangement();
             Variant old = a.needed(name);
-            Arrangement renamed = a.choosing("")
-                    .with(replaced(a, old, new Variant(to.strip(), old.values(), old.off())));
+            Arrangement renamed =
+                    a.choosing("").with(replaced(a, old, new Variant(to.strip(), old.values(), old.off())));
             return doc.with(a.chosen().equals(name) ? renamed.choosing(to.strip()) : renamed.choosing(a.chosen()));
         }
 

@@ -16,8 +16,7 @@ import java.util.function.Predicate;
  * @param variants in the order of the table
  * @param chosen the name of the variant shown; empty for the part itself
  */
-public record Arrangement(
-        Map<String, String> groups, Map<String, Look> looks, List<Variant> variants, String chosen) {
+public record Arrangement(Map<String, String> groups, Map<String, Look> looks, List<Variant> variants, String chosen) {
     public static final Arrangement NONE = new Arrangement(Map.of(), Map.of(), List.of(), "");
     private static final int MOST_VARIANTS = 100;
 
@@ -50,8 +49,7 @@ public record Arrangement(
 
     /** @throws io.tallember.geometry.GeometryException BAD_VALUE when there is none */
     public Variant needed(String name) {
-        return variant(name)
-                .orElseThrow(() -> Refusal.of("There is no variant called " + Refusal.quoted(name) + "."));
+        return variant(name).orElseThrow(() -> Refusal.of("There is no variant called " + Refusal.quoted(name) + "."));
     }
 
     public Arrangement grouping(Map<String, String> g) {

@@ -132,8 +132,7 @@ public sealed interface Layout {
         public Round {
             counted(2, count);
             if (!(angle > 0) || !(angle <= 2 * Math.PI)) {
-                throw Refusal.of(
-                        "The angle must be above 0° and up to 360°. To go the other way, turn the direction.");
+                throw Refusal.of("The angle must be above 0° and up to 360°. To go the other way, turn the direction.");
             }
         }
 

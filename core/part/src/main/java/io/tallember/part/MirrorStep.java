@@ -10,8 +10,8 @@ import java.util.Set;
  * @param join whether each mirrored body is joined with its original, else it is a body of its own
  * @param bodies ids of the bodies mirrored; none for all
  */
-public record MirrorStep(
-        String id, String name, boolean off, SketchPlane plane, boolean join, List<String> bodies) implements Step {
+public record MirrorStep(String id, String name, boolean off, SketchPlane plane, boolean join, List<String> bodies)
+        implements Step {
     public MirrorStep {
         bodies = List.copyOf(bodies);
     }

@@ -16,14 +16,7 @@ import java.util.Set;
  * @param copy whether the originals stay
  */
 public record MoveStep(
-        String id,
-        String name,
-        boolean off,
-        List<String> bodies,
-        Vec3 by,
-        Layout.Axis axis,
-        double angle,
-        boolean copy)
+        String id, String name, boolean off, List<String> bodies, Vec3 by, Layout.Axis axis, double angle, boolean copy)
         implements Step {
     public MoveStep {
         bodies = List.copyOf(new LinkedHashSet<>(bodies));

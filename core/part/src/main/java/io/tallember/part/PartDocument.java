@@ -65,7 +65,12 @@ public record PartDocument(
             }
             for (String used : s.uses()) {
                 if (!above.contains(used)) {
-                    throw Refusal.of(s.name() + " uses step " + used + ", which isn't above it in the build sheet.");
+                    String lacking = steps.stream()
+                            .filter(t -> t.id().equals(used))
+                            .map(Step::name)
+                            .findFirst()
+                            .orElse("a step that is gone");
+                    throw Refusal.of(s.name() + " uses " + lacking + ", which must stay above it in the build sheet.");
                 }
             }
             if (!above.add(s.id())) {
@@ -135,7 +140,8 @@ public record PartDocument(
     public PartDocument inserted(Step step) {
         List<Step> more = new ArrayList<>(steps);
         more.add(workLine, withRegionIds(step, nextId + 1));
-        return new PartDocument(name, unit, more, workLine + 1, nextId + 1 + newRegions(step), values, formulas, arrangement);
+        return new PartDocument(
+                name, unit, more, workLine + 1, nextId + 1 + newRegions(step), values, formulas, arrangement);
     }
 
     public PartDocument replaced(Step step) {
@@ -217,8 +223,7 @@ public record PartDocument(
         int line = workLine
                 - (int) steps.stream().limit(workLine).filter(gone::contains).count();
         List<Step> left = steps.stream().filter(s -> !gone.contains(s)).toList();
-        Arrangement a = arrangement.keeping(
-                k -> left.stream().anyMatch(s -> s.id().equals(k)));
+        Arrangement a = arrangement.keeping(k -> left.stream().anyMatch(s -> s.id().equals(k)));
         return new PartDocument(name, unit, left, line, nextId, values, formulas, a);
     }
 }

@@ -134,7 +134,8 @@ class ArrangementTest {
     void aTableOfValuesGoesOutAndComesIn() {
         PartDocument doc = bracket();
         assertThat(ValuesCsv.write(doc)).isEqualTo("name,formula\r\nthick,6\r\n");
-        PartDocument next = ValuesCsv.read("name;formula\nthick;rise + 1\nrise;\"4 mm\"\n").done(doc);
+        PartDocument next =
+                ValuesCsv.read("name;formula\nthick;rise + 1\nrise;\"4 mm\"\n").done(doc);
         assertThat(ValuesCsv.write(next)).contains("thick,rise + 1\r\nrise,4 mm");
         assertThat(volume(new Rebuild(), Variants.of(next, ""))).isCloseTo(5 * (800 - Math.PI * 6.25), within(1e-8));
         assertThatThrownBy(() -> ValuesCsv.read("thick,1\nthick,2")).hasMessageContaining("Line 2");
@@ -149,17 +150,16 @@ class ArrangementTest {
         s.block("Two", Base.TOP, new Pen().rectangle(20, 0, 10, 10), 10, false, Mode.BODY);
         s.block("Three", Base.TOP, new Pen().rectangle(40, 0, 10, 10), 10, false, Mode.BODY);
         // the first copied onto the second, half over it
-        s.with(new Command.AddStep(new MoveStep(
-                "", "", false, List.of("s2"), new Vec3(15, 0, 0), Layout.Axis.Base.Z, 0, true)));
+        s.with(new Command.AddStep(
+                new MoveStep("", "", false, List.of("s2"), new Vec3(15, 0, 0), Layout.Axis.Base.Z, 0, true)));
         assertThat(s.state().solids()).hasSize(4);
         assertThat(s.volume()).isCloseTo(4000, within(1e-9));
-        s.with(new Command.AddStep(
-                new CombineStep("", "", false, CombineStep.Way.JOIN, List.of("s5", "s10"))));
+        s.with(new Command.AddStep(new CombineStep("", "", false, CombineStep.Way.JOIN, List.of("s5", "s10"))));
         assertThat(s.failure()).isEmpty();
         assertThat(s.volume()).isCloseTo(3500, within(1e-9));
         // the third turned about the z axis, away from the rest
-        s.with(new Command.AddStep(new MoveStep(
-                "", "", false, List.of("s8"), Vec3.ZERO, Layout.Axis.Base.Z, Math.PI / 2, false)));
+        s.with(new Command.AddStep(
+                new MoveStep("", "", false, List.of("s8"), Vec3.ZERO, Layout.Axis.Base.Z, Math.PI / 2, false)));
         assertThat(MassProperties.of(s.state().solids().stream()
                                 .filter(b -> b.bounds().max().y() > 30)
                                 .toList())
@@ -167,8 +167,7 @@ class ArrangementTest {
                         .minus(new Vec3(-5, 45, 5))
                         .length())
                 .isLessThan(1e-9);
-        s.with(new Command.AddStep(
-                new MirrorStep("", "", false, Base.FRONT, false, List.of("s2"))));
+        s.with(new Command.AddStep(new MirrorStep("", "", false, Base.FRONT, false, List.of("s2"))));
         assertThat(s.volume()).isCloseTo(4500, within(1e-9));
         assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
         s.with(new Command.SwitchStep("s2", true));

@@ -176,4 +176,28 @@ class FormsAndBlendsTest {
         assertThat(((BlendStep) settled.step(blend)).size()).isEqualTo(2.5);
         assertThat(PartFile.read(PartFile.write(settled))).isEqualTo(settled);
     }
+
+    @Test
+    void anEdgeAndAFaceCutApartAboveAreTakenWhole() {
+        Sheet s = new Sheet("Latch", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        s.blend(false, 3, s.edges(e -> e.middle().minus(new Vec3(20, 0, 20)).length() < 1e-6));
+        s.cut("Notch", Base.FRONT, new Pen().rectangle(15, 12, 10, 12), 31, true);
+        double after = s.volume();
+        s.with(new Command.MoveStep("s5", 2)).with(new Command.MoveStep("s6", 3));
+        assertThat(s.failure()).isEmpty();
+        assertThat(s.volume()).isCloseTo(after, within(1e-8));
+        assertThat(s.state().outcome("s4").notes()).anyMatch(n -> n.contains("all pieces"));
+        // a shell open at the top, which the notch cuts in two
+        Sheet t = new Sheet("Tray", Unit.MM);
+        t.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        t.with(new Command.AddStep(
+                new ShellStep("", "", false, List.of(t.face("s2.end(r3)")), false, false, 2, 0, List.of())));
+        t.cut("Notch", Base.FRONT, new Pen().rectangle(15, 12, 10, 12), 31, true);
+        t.with(new Command.MoveStep("s5", 2)).with(new Command.MoveStep("s6", 3));
+        assertThat(t.failure()).isEmpty();
+        double cavity = 36 * 26 * 8 + 2 * 11 * 26 * 10;
+        assertThat(t.volume()).isCloseTo(2 * 15 * 30 * 20 + 10 * 30 * 12 - cavity, within(1e-8));
+        assertThat(t.state().outcome("s4").notes()).anyMatch(n -> n.contains("all pieces"));
+    }
 }

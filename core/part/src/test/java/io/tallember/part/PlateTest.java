@@ -179,8 +179,8 @@ class PlateTest {
         assertThat(s.document().steps().get(0).id()).isEqualTo(spare);
         assertThat(s.document().workLine()).isEqualTo(5);
         assertIsThePlate(s.state(), 10);
-        assertThatThrownBy(() -> s.with(new Command.MoveStep("s5", 1))).hasMessageContaining("isn't above it");
-        assertThatThrownBy(() -> s.with(new Command.MoveStep("s1", 4))).hasMessageContaining("isn't above it");
+        assertThatThrownBy(() -> s.with(new Command.MoveStep("s5", 1))).hasMessageContaining("must stay above it");
+        assertThatThrownBy(() -> s.with(new Command.MoveStep("s1", 4))).hasMessageContaining("must stay above it");
         s.with(new Command.MoveWorkLine(4)).with(new Command.MoveStep("s5", 4));
         assertThat(s.document().workLine()).isEqualTo(4);
     }

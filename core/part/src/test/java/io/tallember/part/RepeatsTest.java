@@ -37,10 +37,17 @@ class RepeatsTest {
         Sheet s = new Sheet("Wells", Unit.MM);
         s.block("Plate", Base.TOP, new Pen().rectangle(0, 0, 200, 100), 20, false, Mode.BODY);
         s.cut("Well", s.on("s2.end(r3)"), new Pen().rectangle(10, 10, 14, 14), 12, true);
-        s.blend(false, 3, s.edges(e -> near(e, 17, 17, 12)
-                && e.curve() instanceof Line l
-                && Math.abs(l.direction().z()) > 0.9));
-        s.blend(false, 2, s.edges(e -> near(e, 17, 17, 12) && e.middle().z() < 9 && e.middle().z() > 1));
+        s.blend(
+                false,
+                3,
+                s.edges(e -> near(e, 17, 17, 12)
+                        && e.curve() instanceof Line l
+                        && Math.abs(l.direction().z()) > 0.9));
+        s.blend(
+                false,
+                2,
+                s.edges(e ->
+                        near(e, 17, 17, 12) && e.middle().z() < 9 && e.middle().z() > 1));
         assertThat(s.failure()).isEmpty();
         return s;
     }
@@ -72,8 +79,10 @@ class RepeatsTest {
         s.block("Disc", Base.TOP, new Pen().circle(0, 0, 120), 8, false, Mode.BODY);
         double disc = s.volume();
         s.block("Peg", s.on("s2.end(r3)"), new Pen().circle(50, 0, 6), 12, false, Mode.ADD);
-        String foot = s.blend(false, 1, s.edges(e -> near(e, 50, 0, 4) && Math.abs(e.middle().z() - 8) < 1e-6));
-        String top = s.blend(true, 0.5, s.edges(e -> near(e, 50, 0, 4) && e.middle().z() > 19));
+        String foot = s.blend(
+                false, 1, s.edges(e -> near(e, 50, 0, 4) && Math.abs(e.middle().z() - 8) < 1e-6));
+        String top =
+                s.blend(true, 0.5, s.edges(e -> near(e, 50, 0, 4) && e.middle().z() > 19));
         double one = s.volume() - disc;
         add(s, of(new Layout.Round(Layout.Axis.Base.Z, 27, true, 1, false), "s5", foot, top));
         assertThat(s.volume() - disc).isCloseTo(27 * one, within(1e-7 * one));
@@ -124,9 +133,7 @@ class RepeatsTest {
         var faces = s.state().solids().get(0).faces().stream()
                 .filter(f -> f.coedges().stream().allMatch(c -> near(c.edge(), 17, 17, 12)))
                 .map(f -> {
-                    var p = f.region()
-                            .interiorPoint(Tolerance.DEFAULT)
-                            .orElseThrow();
+                    var p = f.region().interiorPoint(Tolerance.DEFAULT).orElseThrow();
                     return new FaceReference(s.state().solids().get(0).names().of(f), p, f.outward(p));
                 })
                 .toList();

@@ -87,9 +87,7 @@ public final class Sheet {
         for (var b : state().stand().bodies()) {
             for (Face f : b.body().faces()) {
                 if (f.origins().stream().map(Origin::key).anyMatch(origin::equals)) {
-                    var p = f.region()
-                            .interiorPoint(Tolerance.DEFAULT)
-                            .orElseThrow();
+                    var p = f.region().interiorPoint(Tolerance.DEFAULT).orElseThrow();
                     return new SketchPlane.OnFace(
                             new FaceReference(b.body().names().of(f), p, f.outward(p)));
                 }

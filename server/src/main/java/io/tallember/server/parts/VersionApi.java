@@ -56,7 +56,8 @@ class VersionApi {
     @PostMapping(path = "/versions/{version}/back", produces = JSON)
     String back(@PathVariable long id, @PathVariable long version, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        ObjectNode said = JsonNodeFactory.instance.objectNode().put("do", "go-back").put("version", version);
+        ObjectNode said =
+                JsonNodeFactory.instance.objectNode().put("do", "go-back").put("version", version);
         return view.of(workshop.apply(id, PartApi.revision(n), said, versions.back(id, version)), PartApi.known(n))
                 .toString();
     }

@@ -111,8 +111,7 @@ public class Workshop {
 
     /** Traces something of the part into a sketch and stores it. */
     public Piece trace(long id, long revision, JsonNode asked) {
-        return accepting(
-                id, revision, asked, doc -> SketchFacts.trace(bench(id).rebuild, Variants.shown(doc), asked));
+        return accepting(id, revision, asked, doc -> SketchFacts.trace(bench(id).rebuild, Variants.shown(doc), asked));
     }
 
     /** Does a command that isn't the browser's own and stores it under a text that tells it. */

@@ -136,10 +136,13 @@ public final class Changes {
         int curves = b.sketch().curves().size() - a.sketch().curves().size();
         int holds = b.sketch().constraints().size() - a.sketch().constraints().size();
         if (curves != 0) {
-            out.add(Math.abs(curves) + (Math.abs(curves) == 1 ? " curve " : " curves ") + (curves > 0 ? "more" : "fewer"));
+            out.add(Math.abs(curves)
+                    + (Math.abs(curves) == 1 ? " curve " : " curves ")
+                    + (curves > 0 ? "more" : "fewer"));
         }
         if (holds != 0) {
-            out.add(Math.abs(holds) + (Math.abs(holds) == 1 ? " constraint " : " constraints ")
+            out.add(Math.abs(holds)
+                    + (Math.abs(holds) == 1 ? " constraint " : " constraints ")
                     + (holds > 0 ? "more" : "fewer"));
         }
         if (!a.plane().equals(b.plane())) {

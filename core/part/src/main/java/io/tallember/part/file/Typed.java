@@ -22,13 +22,14 @@ final class Typed {
 
     /** A length in mm. */
     double length(String text, String place) {
+        double v;
         try {
-            double v = Quantity.length(own(text), doc.unit());
-            unlessDriven(text, place, Formulas::length, v);
-            return v;
+            v = Quantity.length(own(text), doc.unit());
         } catch (GeometryException notPlain) {
             return formula(text, place, notPlain, false);
         }
+        unlessDriven(text, place, Formulas::length, v);
+        return v;
     }
 
     /** A length above zero in mm. */
@@ -43,13 +44,14 @@ final class Typed {
 
     /** An angle in radians. */
     double angle(String text, String place) {
+        double v;
         try {
-            double v = Quantity.angle(own(text));
-            unlessDriven(text, place, Formulas::angle, v);
-            return v;
+            v = Quantity.angle(own(text));
         } catch (GeometryException notPlain) {
             return formula(text, place, notPlain, true);
         }
+        unlessDriven(text, place, Formulas::angle, v);
+        return v;
     }
 
     /** What stands behind the sign that takes a number out of its formula's hands. */
@@ -67,7 +69,8 @@ final class Typed {
         } else if (Math.abs(worked.applyAsDouble(formula, doc) - typed) > 1e-4) {
             Set<String> by = Formulas.names(formula);
             throw Refusal.of("This number is given by " + Refusal.quoted(formula) + ". Change "
-                    + (by.isEmpty() ? "the formula" : String.join(" or ", by)) + ", or write = " + own(text).strip()
+                    + (by.isEmpty() ? "the formula" : String.join(" or ", by)) + ", or write = "
+                    + own(text).strip()
                     + " to give it a number of its own.");
         }
     }

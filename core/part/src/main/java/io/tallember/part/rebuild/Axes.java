@@ -24,12 +24,13 @@ final class Axes {
         if (axis instanceof Axis.Base b) {
             return new Line(Vec3.ZERO, b == Axis.Base.X ? Vec3.X : b == Axis.Base.Y ? Vec3.Y : Vec3.Z);
         }
-        return axis instanceof Axis.OfEdge e ? edge(e, whose, before, notes) : face((Axis.OfFace) axis, whose, before, notes);
+        return axis instanceof Axis.OfEdge e
+                ? edge(e, whose, before, notes)
+                : face((Axis.OfFace) axis, whose, before, notes);
     }
 
     private static Line edge(Axis.OfEdge of, String whose, Stand before, List<String> notes) {
-        EdgeFinder.Found found = EdgeFinder.find(of.edge(), before.bodies())
-                .orElseThrow(() -> lost("edge", whose));
+        EdgeFinder.Found found = EdgeFinder.find(of.edge(), before.bodies()).orElseThrow(() -> lost("edge", whose));
         if (!found.exact()) {
             notes.add(changed("edge", whose));
         }
@@ -45,8 +46,7 @@ final class Axes {
     }
 
     private static Line face(Axis.OfFace of, String whose, Stand before, List<String> notes) {
-        FaceFinder.Found found =
-                FaceFinder.find(of.face(), before.bodies()).orElseThrow(() -> lost("face", whose));
+        FaceFinder.Found found = FaceFinder.find(of.face(), before.bodies()).orElseThrow(() -> lost("face", whose));
         if (!found.exact()) {
             notes.add(changed("face", whose));
         }

@@ -23,14 +23,13 @@ final class BuildBlend {
         before.bodies().forEach(b -> picked.add(new LinkedHashSet<>()));
         int lost = 0;
         int nearest = 0;
+        int cut = 0;
         for (EdgeReference ref : step.edges()) {
-            EdgeFinder.Found found = EdgeFinder.find(ref, before.bodies()).orElse(null);
-            if (found == null) {
-                lost++;
-            } else {
-                picked.get(found.body()).add(found.edge());
-                nearest += found.exact() ? 0 : 1;
-            }
+            List<EdgeFinder.Found> found = EdgeFinder.pieces(ref, before.bodies());
+            found.forEach(f -> picked.get(f.body()).add(f.edge()));
+            lost += found.isEmpty() ? 1 : 0;
+            cut += found.size() > 1 ? 1 : 0;
+            nearest += found.size() == 1 && !found.get(0).exact() ? 1 : 0;
         }
         if (lost > 0) {
             throw new GeometryException(
@@ -41,6 +40,9 @@ final class BuildBlend {
         if (nearest > 0) {
             notes.add((nearest == 1 ? "An edge has" : nearest + " edges have")
                     + " changed; the nearest between the same faces was taken.");
+        }
+        if (cut > 0) {
+            notes.add((cut == 1 ? "An edge has" : cut + " edges have") + " been cut apart; all pieces were taken.");
         }
         List<PartBody> out = new ArrayList<>();
         for (int i = 0; i < picked.size(); i++) {

@@ -114,8 +114,7 @@ final class BuildRepeat {
             }
             out.add(new Made.Piece(
                     Made.Differences.less(List.of(healed), List.of(b.body())), MaterialStep.Mode.REMOVE));
-            out.add(new Made.Piece(
-                    Made.Differences.less(List.of(b.body()), List.of(healed)), MaterialStep.Mode.ADD));
+            out.add(new Made.Piece(Made.Differences.less(List.of(b.body()), List.of(healed)), MaterialStep.Mode.ADD));
         }
         return out;
     }
@@ -198,16 +197,11 @@ final class BuildRepeat {
 
     /** Carries what stands in one frame into another. */
     private static Frame carried(Frame from, Frame to) {
-        Frame turn = new Frame(
-                Vec3.ZERO,
-                turned(Vec3.X, from, to),
-                turned(Vec3.Y, from, to),
-                turned(Vec3.Z, from, to));
+        Frame turn = new Frame(Vec3.ZERO, turned(Vec3.X, from, to), turned(Vec3.Y, from, to), turned(Vec3.Z, from, to));
         return turn.at(to.origin().minus(turn.point(from.origin())));
     }
 
-    private static Vec3 turned(
-            Vec3 v, Frame from, Frame to) {
+    private static Vec3 turned(Vec3 v, Frame from, Frame to) {
         return to.x().times(v.dot(from.x())).plus(v.dot(from.y()), to.y()).plus(v.dot(from.z()), to.z());
     }
 

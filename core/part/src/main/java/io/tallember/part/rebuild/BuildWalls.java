@@ -1,13 +1,10 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Frame;
-import io.tallember.geometry.GeometryException;
-import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.DraftStep;
-import io.tallember.part.FaceReference;
 import io.tallember.part.FaceStep;
 import io.tallember.part.ShellStep;
 import io.tallember.part.WallStep;
@@ -19,7 +16,6 @@ import io.tallember.solid.local.Hollow;
 import io.tallember.solid.local.Retarget;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;

@@ -17,7 +17,8 @@ public record Difference(List<Body> come, List<Body> gone) {
         List<Body> a = new ArrayList<>(before.solids());
         List<Body> b = new ArrayList<>(after.solids());
         // the very same bodies differ in nothing
-        List<Body> both = a.stream().filter(x -> b.stream().anyMatch(y -> y == x)).toList();
+        List<Body> both =
+                a.stream().filter(x -> b.stream().anyMatch(y -> y == x)).toList();
         both.forEach(x -> {
             a.removeIf(y -> y == x);
             b.removeIf(y -> y == x);

@@ -1,16 +1,22 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.Vec3;
 import io.tallember.part.EdgeReference;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /** Finds the edge that a reference means on the bodies as they stand. */
 final class EdgeFinder {
+    /** How near points are to a curve that lie on it, in mm. */
+    private static final double ONE = 1e-5;
+
     private EdgeFinder() {}
 
     /**
@@ -41,6 +47,36 @@ final class EdgeFinder {
             }
         }
         return Optional.ofNullable(best);
+    }
+
+    /**
+     * The edge, or all its pieces when it was the only one between its faces and has been cut apart since.
+     *
+     * @return nothing when it is gone
+     */
+    static List<Found> pieces(EdgeReference ref, List<PartBody> bodies) {
+        Found found = find(ref, bodies).orElse(null);
+        if (found == null || found.exact() || ref.key().matches(".*[~#].*")) {
+            return found == null ? List.of() : List.of(found);
+        }
+        List<List<String>> sides = ref.sides();
+        List<Found> all = new ArrayList<>();
+        for (int i = 0; i < bodies.size(); i++) {
+            Body body = bodies.get(i).body();
+            int at = i;
+            body.edges().stream()
+                    .filter(e -> e == found.edge() || between(body.facesOf(e), sides) && onOne(e, found.edge()))
+                    .forEach(e -> all.add(new Found(e, at, false)));
+        }
+        return all;
+    }
+
+    /** Whether an edge lies on the curve of another, carried on. */
+    private static boolean onOne(Edge e, Edge other) {
+        return IntStream.rangeClosed(0, 4).allMatch(i -> {
+            Vec3 p = e.curve().point(e.range().at(i / 4.0));
+            return other.curve().point(other.curve().project(p)).distance(p) < ONE;
+        });
     }
 
     private static double distance(Edge e, EdgeReference ref) {

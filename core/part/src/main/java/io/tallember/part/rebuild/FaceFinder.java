@@ -63,14 +63,13 @@ final class FaceFinder {
         Set<Face> out = new LinkedHashSet<>();
         int lost = 0;
         int nearest = 0;
+        int cut = 0;
         for (FaceReference ref : refs) {
-            Found f = find(ref, bodies).orElse(null);
-            if (f == null) {
-                lost++;
-            } else {
-                nearest += f.exact() ? 0 : 1;
-                out.add(f.face());
-            }
+            List<Face> found = pieces(ref, bodies);
+            lost += found.isEmpty() ? 1 : 0;
+            nearest += found.size() == 1 && !find(ref, bodies).orElseThrow().exact() ? 1 : 0;
+            cut += found.size() > 1 ? 1 : 0;
+            out.addAll(found);
         }
         if (lost > 0) {
             throw new GeometryException(
@@ -82,6 +81,31 @@ final class FaceFinder {
             notes.add((nearest == 1 ? "A face has" : nearest + " faces have")
                     + " changed; the piece nearest to the old one was taken.");
         }
+        if (cut > 0) {
+            notes.add((cut == 1 ? "A face has" : cut + " faces have") + " been cut apart; all pieces were taken.");
+        }
         return out;
+    }
+
+    /** The face, or all its pieces when it was one and has been cut apart since; nothing when it is gone. */
+    private static List<Face> pieces(FaceReference ref, List<PartBody> bodies) {
+        Found found = find(ref, bodies).orElse(null);
+        if (found == null || found.exact() || ref.key().matches(".*[~#].*")) {
+            return found == null ? List.of() : List.of(found.face());
+        }
+        List<String> origins = ref.origins();
+        return bodies.stream()
+                .flatMap(b -> b.body().faces().stream())
+                .filter(f -> f == found.face()
+                        || f.origins().stream().map(Origin::key).anyMatch(origins::contains) && onOne(f, found.face()))
+                .toList();
+    }
+
+    /** Whether a face lies on the surface of another and faces the same way. */
+    private static boolean onOne(Face f, Face other) {
+        Vec3 p = f.region().interiorPoint(Tolerance.DEFAULT).orElse(null);
+        return p != null
+                && Math.abs(other.surface().signedDistance(p)) < 10 * Tolerance.DEFAULT.linear()
+                && f.outward(p).dot(other.outward(p)) > 0.9;
     }
 }

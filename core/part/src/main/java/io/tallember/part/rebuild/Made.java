@@ -55,9 +55,8 @@ interface Made {
 
     private static List<Body> touching(List<Body> pieces, Set<String> own) {
         List<Body> out = pieces.stream()
-                .filter(p -> p.faces().stream()
-                        .flatMap(f -> f.origins().stream())
-                        .anyMatch(o -> own.contains(o.step())))
+                .filter(p ->
+                        p.faces().stream().flatMap(f -> f.origins().stream()).anyMatch(o -> own.contains(o.step())))
                 .toList();
         return own.isEmpty() ? pieces : out;
     }

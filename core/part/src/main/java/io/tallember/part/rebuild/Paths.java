@@ -9,7 +9,9 @@ import java.util.List;
 /** Places along a line of several curves, counted by its length. Lengths by Gauss's rule over pieces of each curve. */
 final class Paths {
     private static final int PIECES = 64;
-    private static final double[] NODES = {-0.906179845938664, -0.538469310105683, 0, 0.538469310105683, 0.906179845938664};
+    private static final double[] NODES = {
+        -0.906179845938664, -0.538469310105683, 0, 0.538469310105683, 0.906179845938664
+    };
     private static final double[] WEIGHTS = {
         0.236926885056189, 0.478628670499366, 0.568888888888889, 0.478628670499366, 0.236926885056189
     };
@@ -41,7 +43,9 @@ final class Paths {
         for (int i = 0; i < PIECES; i++) {
             for (int k = 0; k < NODES.length; k++) {
                 sum += WEIGHTS[k]
-                        * e.curve().derivative(from + h * (i + 0.5 + NODES[k] / 2)).length();
+                        * e.curve()
+                                .derivative(from + h * (i + 0.5 + NODES[k] / 2))
+                                .length();
             }
         }
         return sum * h / 2;
@@ -71,7 +75,8 @@ final class Paths {
             if (Math.abs(miss) < 1e-13 * (1 + whole)) {
                 break;
             }
-            t = Math.min(r.hi(), Math.max(r.lo(), t - miss / e.curve().derivative(t).length()));
+            t = Math.min(
+                    r.hi(), Math.max(r.lo(), t - miss / e.curve().derivative(t).length()));
         }
         return t;
     }

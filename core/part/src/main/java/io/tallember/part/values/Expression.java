@@ -291,7 +291,9 @@ final class Expression {
             throw wrong("a comparison is missing");
         }
         Amount b = sum();
-        int c = Double.compare(a.like(b, unit.millimetres()).number(), b.like(a, unit.millimetres()).number());
+        int c = Double.compare(
+                a.like(b, unit.millimetres()).number(),
+                b.like(a, unit.millimetres()).number());
         return less && c < 0 || more && c > 0 || same && c == 0;
     }
 

@@ -17,7 +17,9 @@ public final class ValuesCsv {
 
     public static String write(PartDocument doc) {
         StringBuilder b = new StringBuilder(HEADER + "\r\n");
-        doc.values().forEach(v -> b.append(v.name()).append(',').append(cell(v.formula())).append("\r\n"));
+        doc.values()
+                .forEach(v ->
+                        b.append(v.name()).append(',').append(cell(v.formula())).append("\r\n"));
         return b.toString();
     }
 

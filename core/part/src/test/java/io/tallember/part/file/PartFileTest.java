@@ -38,7 +38,7 @@ class PartFileTest {
                 "\"unit\" : \"in\" | \"unit\" : \"furlong\" | mm, cm or in",
                 "\"workLine\" : 4 | \"workLine\" : 9 | outside the build sheet",
                 "\"distance\" : 6.0 | \"distance\" : -6.0 | above zero",
-                "\"sketch\" : \"s1\" | \"sketch\" : \"s9\" | isn't above it",
+                "\"sketch\" : \"s1\" | \"sketch\" : \"s9\" | must stay above it",
                 "\"kind\" : \"extrude\" | \"kind\" : \"enchant\" | can't be of the kind",
                 "\"start\" : \"p1\" | \"start\" : \"p77\" | isn't in the sketch",
                 "\"steps\" : | \"steps\" | isn't sound JSON",

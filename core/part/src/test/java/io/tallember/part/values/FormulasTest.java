@@ -89,7 +89,7 @@ class FormulasTest {
         assertThat(volume(doc)).isCloseTo(52 * 20 * 6, within(1e-8));
         PartDocument read = PartFile.read(PartFile.write(doc));
         assertThat(read).isEqualTo(doc);
-        doc = typed(doc, "{'do':'set-dimension','id':'s1','dimension':'k6','value':'30'}");
+        doc = typed(doc, "{'do':'set-dimension','id':'s1','dimension':'k6','value':'= 30'}");
         assertThat(doc.formulas()).doesNotContainKey("s1/k6");
         assertThat(volume(value(doc, "wall", "4"))).isCloseTo(30 * 20 * 8, within(1e-8));
     }
@@ -111,5 +111,20 @@ class FormulasTest {
         PartDocument doc =
                 typed(value(box(), "w", "40"), "{'do':'set-dimension','id':'s1','dimension':'k6','value':'w'}");
         assertThatThrownBy(() -> value(doc, "w", "0")).hasMessageContaining("can't take");
+    }
+
+    @Test
+    void aPlainNumberDoesntTakeAFormulasPlaceUnasked() {
+        PartDocument doc = value(box(), "rise", "6");
+        String step = PartFile.parse(PartFile.write(doc)).get("steps").get(1).toString();
+        java.util.function.BiFunction<PartDocument, String, PartDocument> by = (d, text) -> typed(
+                d,
+                "{'do':'change-step','step':" + step.replace("\"distance\":6.0", "\"distance\":\"" + text + "\"")
+                        + "}");
+        PartDocument driven = by.apply(doc, "rise");
+        assertThat(driven.formulas()).containsEntry("s2/distance", "rise");
+        assertThat(by.apply(driven, "6")).isEqualTo(driven);
+        assertThatThrownBy(() -> by.apply(driven, "7")).hasMessageContaining("given by");
+        assertThat(by.apply(driven, "= 7").formulas()).isEmpty();
     }
 }
