@@ -146,7 +146,7 @@ class BuildSheetTest extends Browsing {
         page.untilVolume(24_000);
         page.keys("8");
         page.press("STEP of Tall");
-        String step = Files.readString(downloaded(".step"));
+        String step = Files.readString(downloaded("Tall.step"));
         assertThat(new StepVolume(step).volume()).isCloseTo(42_000, within(1e-3));
     }
 

@@ -23,13 +23,13 @@ public final class Variants {
      */
     public static PartDocument of(PartDocument doc, String name) {
         if (name.isEmpty()) {
-            return doc;
+            return doc.with(doc.arrangement().choosing(""));
         }
         Variant v = doc.arrangement().needed(name);
         List<Value> values = doc.values().stream()
                 .map(x -> new Value(x.name(), v.values().getOrDefault(x.name(), x.formula())))
                 .toList();
-        PartDocument out = doc.withValues(values);
+        PartDocument out = doc.withValues(values).with(doc.arrangement().choosing(name));
         for (var e : v.off().entrySet()) {
             if (doc.find(e.getKey()).isPresent()) {
                 out = out.replaced(out.step(e.getKey()).switched(e.getValue()));
