@@ -8,6 +8,9 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.Random;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -68,6 +71,57 @@ class KillTest {
             client.look(id);
             n = client.ask(id, "redo", "");
             assertThat(n.get("volume").doubleValue()).isCloseTo(2000 * Math.PI, within(1e-9));
+        } finally {
+            process.destroyForcibly().waitFor();
+        }
+    }
+
+    /** Killed at any moment of scripted editing; {@code -Dkill.rounds=50} for the whole trial. */
+    @Test
+    void killedWhileEditing() throws Exception {
+        int rounds = Integer.getInteger("kill.rounds", 2);
+        Random random = new Random(11);
+        try {
+            Client client = start();
+            long id = client.newPart("Peg");
+            client.disc(id, "12");
+            process.destroyForcibly().waitFor();
+            int kept = 0;
+            for (int round = 0; round < rounds; round++) {
+                Client editing = start();
+                JsonNode before = editing.look(id);
+                assertThat(before.get("revision").longValue()).isGreaterThanOrEqualTo(kept);
+                AtomicLong accepted = new AtomicLong(before.get("revision").longValue());
+                AtomicReference<Double> volume = new AtomicReference<>(before.get("volume").doubleValue());
+                Thread editor = new Thread(() -> {
+                    try {
+                        for (int i = 0; ; i++) {
+                            String distance = String.valueOf(10 + i % 40);
+                            JsonNode n = editing.command(
+                                    id,
+                                    "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", distance) + "}");
+                            volume.set(n.get("volume").doubleValue());
+                            accepted.set(n.get("revision").longValue());
+                        }
+                    } catch (Exception | AssertionError e) {
+                        // the server is gone
+                    }
+                });
+                editor.start();
+                Thread.sleep(random.nextInt(400));
+                process.destroyForcibly().waitFor();
+                editor.join();
+                JsonNode after = start().look(id);
+                long revision = after.get("revision").longValue();
+                // what was answered is there; one more may have been stored whose answer didn't come
+                assertThat(revision).isBetween(accepted.get(), accepted.get() + 1);
+                if (revision == accepted.get()) {
+                    assertThat(after.get("volume").doubleValue()).isCloseTo(volume.get(), within(1e-6));
+                }
+                kept = (int) revision;
+                process.destroyForcibly().waitFor();
+            }
+            System.out.println(rounds + " kills; " + kept + " revisions, none lost");
         } finally {
             process.destroyForcibly().waitFor();
         }

@@ -200,4 +200,17 @@ class FormsAndBlendsTest {
         assertThat(t.volume()).isCloseTo(2 * 15 * 30 * 20 + 10 * 30 * 12 - cavity, within(1e-8));
         assertThat(t.state().outcome("s4").notes()).anyMatch(n -> n.contains("all pieces"));
     }
+
+    @Test
+    void bevelsOfABoxDontDependOnWhereItStands() {
+        // 16.2: its faces' boxes missed the tools' by the last digit
+        for (double x : new double[] {7, 16.2, 18.7, 20.1, 48.6, 54.5}) {
+            Sheet s = new Sheet("Boss", Unit.MM);
+            s.block("Boss", Base.TOP, new Pen().rectangle(x, 12.3, 14, 12), 6, false, Mode.BODY);
+            s.blend(true, 1.5, s.edges(e -> Math.abs(e.middle().z() - 6) < 1e-6));
+            assertThat(s.failure()).as("at " + x).isEmpty();
+            double top = (14 * 12 + 11 * 9 + 4 * 12.5 * 10.5) / 6 * 1.5;
+            assertThat(s.volume()).isCloseTo(14 * 12 * 4.5 + top, within(1e-8));
+        }
+    }
 }

@@ -8,12 +8,14 @@ import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome.Status;
+import io.tallember.sketch.SketchPoint;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.function.BiPredicate;
+import java.util.function.Function;
 import java.util.function.ToDoubleFunction;
 
 /**
@@ -22,6 +24,8 @@ import java.util.function.ToDoubleFunction;
  */
 final class StormParts {
     private static final double CELL = 36;
+    /** So much larger is the plate than its cells, so that it may shrink by a tenth. */
+    private static final double MARGIN = 16;
 
     /**
      * Whether what a step refers to is the thing that was meant, judged by where it must be.
@@ -41,15 +45,15 @@ final class StormParts {
     private final String base;
     private final String top;
 
-    private StormParts(int seed) {
+    private StormParts(int seed, int columns, int rows) {
         random = new Random(seed);
-        columns = 3 + random.nextInt(3);
-        rows = 2 + random.nextInt(2);
+        this.columns = columns;
+        this.rows = rows == 0 ? 2 + random.nextInt(2) : rows;
         sheet = new Sheet("Storm " + seed, Unit.MM);
         base = sheet.block(
                 "Plate",
                 Base.TOP,
-                new Pen().rectangle(0, 0, columns * CELL, rows * CELL),
+                new Pen().rectangle(0, 0, columns * CELL + MARGIN, rows * CELL + MARGIN),
                 18 + random.nextInt(8),
                 false,
                 Mode.BODY);
@@ -57,24 +61,31 @@ final class StormParts {
     }
 
     static Part of(int seed) {
-        return new StormParts(seed).made();
+        StormParts p = new StormParts(seed, 3, 0);
+        return p.made(15 + p.random.nextInt(22), 39);
     }
 
-    private Part made() {
-        int least = 15 + random.nextInt(22);
-        for (int cell = 0; cell < columns * rows && sheet.document().steps().size() < 39; cell++) {
+    /** One of at least so many steps. */
+    static PartDocument large(int seed, int steps) {
+        return new StormParts(seed, 6, 5).made(steps, steps).document();
+    }
+
+    private Part made(int least, int most) {
+        for (int cell = 0; cell < columns * rows && sheet.document().steps().size() < most; cell++) {
             if (cell > 2 && sheet.document().steps().size() >= least) {
                 break;
             }
             double x = CELL * (cell % columns + 0.5);
             double y = CELL * (cell / columns + 0.5);
-            switch (random.nextInt(6)) {
+            // what stands on something else may not move away from under it by a tenth of its place
+            boolean near = x < 2 * CELL && y < 2 * CELL;
+            switch (random.nextInt(near ? 6 : 5)) {
                 case 0 -> boss(x, y, true);
                 case 1 -> boss(x, y, false);
                 case 2 -> pocket(x, y);
-                case 3 -> stack(x, y);
-                case 4 -> hole(x, y);
-                default -> pegs(x, y);
+                case 3 -> hole(x, y);
+                case 4 -> pegs(x, y);
+                default -> stack(x, y);
             }
         }
         for (int i = 0; sheet.document().steps().size() < 15; i++) {
@@ -112,8 +123,13 @@ final class StormParts {
 
     /** What a blend made must be in its cell and between two heights, and not elsewhere. */
     private void stays(
-            String step, double x, double y, ToDoubleFunction<PartDocument> low, ToDoubleFunction<PartDocument> high) {
+            String step,
+            Function<PartDocument, Vec2> middle,
+            ToDoubleFunction<PartDocument> low,
+            ToDoubleFunction<PartDocument> high) {
         meant.add(new Meant(step, (doc, state) -> {
+            double x = middle.apply(doc).x();
+            double y = middle.apply(doc).y();
             List<Face> faces = state.solids().stream()
                     .flatMap(b -> b.faces().stream())
                     .filter(f -> f.origins().stream().anyMatch(o -> o.step().equals(step)))
@@ -129,6 +145,21 @@ final class StormParts {
                                     && b.min().z() > low.applyAsDouble(doc) - slack
                                     && b.max().z() < high.applyAsDouble(doc) + slack);
         }));
+    }
+
+    /** Where what an extrusion's sketch on the plate's top draws has its middle. */
+    private Function<PartDocument, Vec2> middle(String extrude) {
+        String sketch = sketchOf(extrude);
+        return doc -> {
+            List<SketchPoint> points = ((SketchStep) doc.step(sketch))
+                    .sketch().entities().stream()
+                            .filter(SketchPoint.class::isInstance)
+                            .map(SketchPoint.class::cast)
+                            .toList();
+            return new Vec2(
+                    points.stream().mapToDouble(SketchPoint::x).average().orElseThrow(),
+                    points.stream().mapToDouble(SketchPoint::y).average().orElseThrow());
+        };
     }
 
     private List<EdgeReference> edges(double x, double y, double z) {
@@ -154,8 +185,7 @@ final class StormParts {
         String blend = sheet.blend(random.nextInt(3) == 0, 1.5, edges(x, y, foot ? now() : now() + h));
         stays(
                 blend,
-                x,
-                y,
+                middle(boss),
                 doc -> plate(doc) + (foot ? 0 : distance(doc, boss) - 4),
                 doc -> plate(doc) + (foot ? 4 : distance(doc, boss)));
         return boss;
@@ -189,10 +219,14 @@ final class StormParts {
                 sheet.edges(e -> within(e, x, y)
                         && e.curve() instanceof Line l
                         && Math.abs(l.direction().z()) > 0.9));
-        stays(upright, x, y, doc -> plate(doc) - distance(doc, cut), this::plate);
+        stays(upright, middle(cut), doc -> plate(doc) - distance(doc, cut), this::plate);
         if (random.nextBoolean()) {
             String floor = sheet.blend(false, 1.5, edges(x, y, now() - deep));
-            stays(floor, x, y, doc -> plate(doc) - distance(doc, cut), doc -> plate(doc) - distance(doc, cut) + 4);
+            stays(
+                    floor,
+                    middle(cut),
+                    doc -> plate(doc) - distance(doc, cut),
+                    doc -> plate(doc) - distance(doc, cut) + 4);
         }
     }
 
@@ -214,7 +248,7 @@ final class StormParts {
                 Math.toRadians(90),
                 "",
                 List.of(new HoleStep.Place("", face, new Vec2(x, y))))));
-        stays(id, x, y, doc -> -1, this::plate);
+        stays(id, doc -> new Vec2(x, y), doc -> -1, this::plate);
     }
 
     /** A peg repeated round a line of the part, all in the cell, with its foot rounded. */
@@ -222,7 +256,7 @@ final class StormParts {
         String peg = sheet.block("Peg", sheet.on(top), new Pen().circle(x - 8, y, 5), 7, false, Mode.ADD);
         lies(sketchOf(peg), this::plate);
         String foot = sheet.blend(false, 0.8, edges(x, y, now()));
-        stays(foot, x, y, this::plate, doc -> plate(doc) + 2);
+        stays(foot, middle(peg), this::plate, doc -> plate(doc) + 2);
         String id = sheet.document().freshId();
         sheet.with(new Command.AddStep(new RepeatStep(
                 "",
@@ -234,7 +268,7 @@ final class StormParts {
                 new Layout.Row(Layout.Axis.Base.X, 2, 13, false, null),
                 false,
                 List.of())));
-        stays(id, x, y, doc -> plate(doc) - 0.1, doc -> plate(doc) + distance(doc, peg));
+        stays(id, middle(peg), doc -> plate(doc) - 0.1, doc -> plate(doc) + distance(doc, peg));
     }
 
     /** A slot in the front of the plate. */
@@ -252,8 +286,8 @@ final class StormParts {
 
     /** All four upright corners of the plate rounded. */
     private void corners() {
-        double w = columns * CELL;
-        double d = rows * CELL;
+        double w = columns * CELL + MARGIN;
+        double d = rows * CELL + MARGIN;
         String id = sheet.blend(
                 false,
                 5,

@@ -113,7 +113,7 @@ final class PlaneSection {
         boolean through = Math.abs(p.signedDistance(t.frame().origin())) <= tol.linear()
                 && tol.parallelOver(Math.abs(t.frame().z().dot(p.normal())), reach);
         if (!through) {
-            return Optional.empty();
+            return beside(p, t, tol);
         }
         Vec3 side = t.frame().z().cross(p.normal()).unit();
         List<Curve> circles = new java.util.ArrayList<>();
@@ -122,5 +122,22 @@ final class PlaneSection {
             circles.add(new Circle(Frame.of(t.frame().origin().plus(t.major(), out), p.normal(), out), t.minor()));
         }
         return Optional.of(new SurfaceSurface.Result(false, circles, List.of()));
+    }
+
+    /** A plane that leaves the ring on one side: clear of it, or touching its outside in one point. */
+    private static Optional<SurfaceSurface.Result> beside(Plane p, Torus t, Tolerance tol) {
+        Frame f = t.frame();
+        double d = p.signedDistance(f.origin());
+        Vec3 n = d > 0 ? p.normal().negated() : p.normal(); // toward the plane
+        Vec3 across = n.plus(-n.dot(f.z()), f.z());
+        double reach = t.major() * across.length() + t.minor();
+        if (Math.abs(d) > reach + tol.linear()) {
+            return Optional.of(SurfaceSurface.Result.NONE);
+        }
+        if (Math.abs(d) < reach - tol.linear() || across.length() < 1e-6) {
+            return Optional.empty();
+        }
+        Vec3 touch = f.origin().plus(t.major(), across.unit()).plus(t.minor(), n);
+        return Optional.of(new SurfaceSurface.Result(false, List.of(), List.of(touch)));
     }
 }

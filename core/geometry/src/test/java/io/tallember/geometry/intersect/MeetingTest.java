@@ -13,6 +13,7 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import java.util.List;
 import java.util.Random;
@@ -133,6 +134,26 @@ class MeetingTest {
                         .as("seed " + seed)
                         .isTrue();
             }
+        }
+    }
+
+    @Test
+    void planesBesideARingMissItOrTouchItOnce() {
+        Random r = new Random(7);
+        for (int i = 0; i < 200; i++) {
+            Vec3 z = new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian()).unit();
+            Torus t = new Torus(Frame.of(new Vec3(3, -2, 5), z), 2.5 + r.nextDouble(), 1.5);
+            Vec3 n = new Vec3(r.nextGaussian(), r.nextGaussian(), r.nextGaussian()).unit();
+            double reach = t.major() * n.plus(-n.dot(z), z).length() + t.minor();
+            Vec3 foot = t.frame().origin().plus(reach, n);
+            SurfaceSurface.Result met = SurfaceSurface.meet(new Plane(Frame.of(foot, n)), t, NEAR, TOL);
+            assertThat(met.curves()).isEmpty();
+            assertThat(met.points()).hasSize(1);
+            assertThat(Math.abs(t.signedDistance(met.points().get(0)))).isLessThan(1e-9);
+            assertThat(met.points().get(0).minus(foot).dot(n)).isCloseTo(0, within(1e-9));
+            SurfaceSurface.Result off = SurfaceSurface.meet(new Plane(Frame.of(foot.plus(1e-3, n), n)), t, NEAR, TOL);
+            assertThat(off.points()).isEmpty();
+            assertThat(off.curves()).isEmpty();
         }
     }
 }

@@ -28,19 +28,19 @@ final class Meetings {
         this.tol = tol;
     }
 
+    /** What the boxes of two faces share; where they miss each other by a rounding, the gap between them. */
     static Box3 common(FacePairs.Pair p, Tolerance tol) {
         Box3 a = p.a().bounds();
         Box3 b = p.b().bounds();
-        return new Box3(
-                        new Vec3(
-                                Math.max(a.min().x(), b.min().x()),
-                                Math.max(a.min().y(), b.min().y()),
-                                Math.max(a.min().z(), b.min().z())),
-                        new Vec3(
-                                Math.min(a.max().x(), b.max().x()),
-                                Math.min(a.max().y(), b.max().y()),
-                                Math.min(a.max().z(), b.max().z())))
-                .grown(2 * tol.linear());
+        Vec3 from = new Vec3(
+                Math.max(a.min().x(), b.min().x()),
+                Math.max(a.min().y(), b.min().y()),
+                Math.max(a.min().z(), b.min().z()));
+        Vec3 to = new Vec3(
+                Math.min(a.max().x(), b.max().x()),
+                Math.min(a.max().y(), b.max().y()),
+                Math.min(a.max().z(), b.max().z()));
+        return Box3.EMPTY.with(from).with(to).grown(2 * tol.linear());
     }
 
     /** Whether any of the surfaces asked about so far touch, or meet in branches that cross. */
