@@ -92,14 +92,14 @@ class KillTest {
                 JsonNode before = editing.look(id);
                 assertThat(before.get("revision").longValue()).isGreaterThanOrEqualTo(kept);
                 AtomicLong accepted = new AtomicLong(before.get("revision").longValue());
-                AtomicReference<Double> volume = new AtomicReference<>(before.get("volume").doubleValue());
+                AtomicReference<Double> volume =
+                        new AtomicReference<>(before.get("volume").doubleValue());
                 Thread editor = new Thread(() -> {
                     try {
                         for (int i = 0; ; i++) {
                             String distance = String.valueOf(10 + i % 40);
                             JsonNode n = editing.command(
-                                    id,
-                                    "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", distance) + "}");
+                                    id, "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", distance) + "}");
                             volume.set(n.get("volume").doubleValue());
                             accepted.set(n.get("revision").longValue());
                         }

@@ -36,7 +36,7 @@ class RebuildTimesTest {
         assertThat(new Rebuild().build(doc).sound()).isTrue();
         double fresh = median(i -> () -> new Rebuild().build(doc));
 
-        Step late = doc.steps().subList(40, 46).stream()
+        Step late = doc.steps().subList(44, 50).stream()
                 .filter(s -> s instanceof ExtrudeStep)
                 .findFirst()
                 .orElseThrow();

@@ -8,7 +8,9 @@ import io.tallember.solid.Body;
 import io.tallember.solid.fuse.Fuse;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 
 /** What a step did to the bodies, as material that can be put elsewhere. */
 interface Made {
@@ -32,25 +34,28 @@ interface Made {
 
     /** What differs between the bodies before and after a step. */
     static Made change(List<PartBody> before, List<PartBody> after) {
-        return own -> {
-            List<Body> gone = new ArrayList<>();
-            List<Body> come = new ArrayList<>();
-            for (PartBody b : before) {
-                List<Body> now = after.stream()
-                        .filter(a -> a.id().equals(b.id()) || a.id().startsWith(b.id() + "."))
-                        .map(PartBody::body)
-                        .toList();
-                if (now.size() == 1 && now.get(0) == b.body()) {
-                    continue;
-                }
-                gone.addAll(Differences.less(List.of(b.body()), now));
-                come.addAll(Differences.less(now, List.of(b.body())));
+        Map<Set<String>, List<Piece>> known = new ConcurrentHashMap<>();
+        return own -> known.computeIfAbsent(own, k -> between(before, after, k));
+    }
+
+    private static List<Piece> between(List<PartBody> before, List<PartBody> after, Set<String> own) {
+        List<Body> gone = new ArrayList<>();
+        List<Body> come = new ArrayList<>();
+        for (PartBody b : before) {
+            List<Body> now = after.stream()
+                    .filter(a -> a.id().equals(b.id()) || a.id().startsWith(b.id() + "."))
+                    .map(PartBody::body)
+                    .toList();
+            if (now.size() == 1 && now.get(0) == b.body()) {
+                continue;
             }
-            List<Piece> out = new ArrayList<>();
-            out.add(new Piece(touching(gone, own), Mode.REMOVE));
-            out.add(new Piece(touching(come, own), Mode.ADD));
-            return out;
-        };
+            gone.addAll(Differences.less(List.of(b.body()), now));
+            come.addAll(Differences.less(now, List.of(b.body())));
+        }
+        List<Piece> out = new ArrayList<>();
+        out.add(new Piece(touching(gone, own), Mode.REMOVE));
+        out.add(new Piece(touching(come, own), Mode.ADD));
+        return out;
     }
 
     private static List<Body> touching(List<Body> pieces, Set<String> own) {

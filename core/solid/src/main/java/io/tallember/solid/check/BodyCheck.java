@@ -17,6 +17,7 @@ import io.tallember.solid.UvLoop;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.mass.MassProperties;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
@@ -77,7 +78,22 @@ public final class BodyCheck {
             return quick;
         }
         BodyCheck c = new BodyCheck(body, tol);
-        c.crossings();
+        c.crossings(Set.of(), Set.of());
+        return new Report(List.copyOf(c.problems), c.touchesItself);
+    }
+
+    /** The same for a body made from a sound one: faces and edges that it took over aren't tried against each other again. */
+    public static Report deep(Body body, Body before, Tolerance tol) {
+        Report quick = quick(body, tol);
+        if (!quick.valid()) {
+            return quick;
+        }
+        Set<Face> faces = Collections.newSetFromMap(new IdentityHashMap<>());
+        faces.addAll(before.faces());
+        Set<Edge> edges = Collections.newSetFromMap(new IdentityHashMap<>());
+        edges.addAll(before.edges());
+        BodyCheck c = new BodyCheck(body, tol);
+        c.crossings(faces, edges);
         return new Report(List.copyOf(c.problems), c.touchesItself);
     }
 
@@ -219,12 +235,15 @@ public final class BodyCheck {
                 .allMatch(l -> UvLoop.of(f.surface(), l.coedges()).area() > 0 != f.sense());
     }
 
-    private void crossings() {
+    private void crossings(Set<Face> oldFaces, Set<Edge> oldEdges) {
         for (Face f : body.faces()) {
+            boolean old = oldFaces.contains(f);
             Set<Edge> own = new HashSet<>();
             f.coedges().forEach(c -> own.add(c.edge()));
             for (Edge e : body.edges()) {
-                if (own.contains(e) || !e.bounds().overlaps(f.bounds())) {
+                if (own.contains(e)
+                        || old && oldEdges.contains(e)
+                        || !e.bounds().overlaps(f.bounds())) {
                     continue;
                 }
                 if (CurveSurface.liesIn(e.curve(), e.range(), f.surface(), tol)) {
@@ -241,7 +260,9 @@ public final class BodyCheck {
                     }
                 }
             }
-            outline(new ArrayList<>(own));
+            if (!old) {
+                outline(new ArrayList<>(own));
+            }
         }
     }
 

@@ -83,6 +83,6 @@ public final class Faces {
             return Optional.empty();
         }
         Body out = new Body(shells);
-        return BodyCheck.deep(out, tol).valid() ? Optional.of(out) : Optional.empty();
+        return BodyCheck.deep(out, body, tol).valid() ? Optional.of(out) : Optional.empty();
     }
 }

@@ -218,7 +218,7 @@ public final class Rounding {
             return null;
         }
         Body out = skin.body(Face::origins, TOL.linear());
-        return BodyCheck.deep(out, TOL).valid() ? out : null;
+        return BodyCheck.deep(out, body, TOL).valid() ? out : null;
     }
 
     private Face face(Surface s, String source) {

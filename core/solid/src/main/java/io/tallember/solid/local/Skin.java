@@ -23,9 +23,17 @@ import java.util.Set;
 final class Skin {
     static final class Corner {
         Vec3 at;
+        /** The vertex it stands for, or null for a new one. */
+        final Vertex of;
 
         Corner(Vec3 at) {
             this.at = at;
+            this.of = null;
+        }
+
+        private Corner(Vertex of) {
+            this.at = of.point();
+            this.of = of;
         }
     }
 
@@ -105,7 +113,7 @@ final class Skin {
     }
 
     private static Corner corner(Vertex v, Map<Vertex, Corner> corners) {
-        return corners.computeIfAbsent(v, k -> new Corner(k.point()));
+        return corners.computeIfAbsent(v, Corner::new);
     }
 
     /** The sheets on either side of each seam. */
@@ -188,7 +196,7 @@ final class Skin {
         sheets.remove(s);
     }
 
-    /** The body, once every corner and curve is known. */
+    /** The body, once every corner and curve is known. What has stayed as it was is the very same vertex, edge and face. */
     Body body(java.util.function.Function<Face, List<io.tallember.solid.Origin>> origins, double tolerance) {
         Map<Corner, Vertex> vertices = new IdentityHashMap<>();
         Map<Seam, Edge> edges = new IdentityHashMap<>();
@@ -206,15 +214,33 @@ final class Skin {
             while (shells.size() <= s.shell) {
                 shells.add(new ArrayList<>());
             }
-            shells.get(s.shell).add(new Face(s.surface, s.sense, loops, origins.apply(s.of)));
+            List<io.tallember.solid.Origin> from = origins.apply(s.of);
+            boolean same = s.surface == s.of.surface()
+                    && s.sense == s.of.sense()
+                    && from.equals(s.of.origins())
+                    && loops.equals(s.of.loops());
+            shells.get(s.shell).add(same ? s.of : new Face(s.surface, s.sense, loops, from));
         }
         return new Body(
                 shells.stream().filter(f -> !f.isEmpty()).map(Shell::new).toList());
     }
 
     private static Edge edge(Seam s, Map<Corner, Vertex> vertices, double tolerance) {
-        Vertex a = vertices.computeIfAbsent(s.start, k -> new Vertex(k.at, tolerance));
-        Vertex b = vertices.computeIfAbsent(s.end, k -> new Vertex(k.at, tolerance));
+        Vertex a = vertices.computeIfAbsent(s.start, k -> vertex(k, tolerance));
+        Vertex b = vertices.computeIfAbsent(s.end, k -> vertex(k, tolerance));
+        boolean same = !s.added
+                && s.along
+                && s.of.start() == a
+                && s.of.end() == b
+                && s.of.curve().equals(s.curve)
+                && s.of.range().equals(s.range);
+        if (same) {
+            return s.of;
+        }
         return s.along ? new Edge(s.curve, s.range, a, b, tolerance) : new Edge(s.curve, s.range, b, a, tolerance);
+    }
+
+    private static Vertex vertex(Corner c, double tolerance) {
+        return c.of != null && c.of.point().equals(c.at) ? c.of : new Vertex(c.at, tolerance);
     }
 }
