@@ -12,8 +12,11 @@ import java.util.Set;
  *
  * @param mouth what it looks like where it starts
  * @param diameter of the hole itself, in mm
- * @param through through everything in the way; else {@code depth} deep, in mm, to where the wall ends
- * @param pointed whether a blind hole ends in a drill's point of 118 degrees, below its depth; else flat
+ * @param extent how deep it goes
+ * @param depth of a blind hole in mm, to where the wall ends
+ * @param target the face up to which it goes, or null
+ * @param pointed whether a blind hole ends in a drill's point, below its depth; else flat
+ * @param point the whole angle of the drill's point, in radians
  * @param head diameter in mm of the counterbore, or of the countersink at the face; idle for plain holes
  * @param headDepth of the counterbore in mm
  * @param sink the countersink's whole angle, in radians
@@ -25,9 +28,11 @@ public record HoleStep(
         boolean off,
         Mouth mouth,
         double diameter,
-        boolean through,
+        Extent extent,
         double depth,
+        FaceReference target,
         boolean pointed,
+        double point,
         double head,
         double headDepth,
         double sink,
@@ -38,18 +43,75 @@ public record HoleStep(
     public enum Mouth {
         PLAIN,
         COUNTERBORE,
-        COUNTERSINK
+        COUNTERSINK,
+        /** Like a counterbore, only so deep that the head finds a flat seat. */
+        SPOTFACE;
+
+        /** Whether it has a flat seat. */
+        public boolean seated() {
+            return this == COUNTERBORE || this == SPOTFACE;
+        }
+    }
+
+    /** How deep holes go. */
+    public enum Extent {
+        BLIND,
+        THROUGH,
+        /** Out of the wall in which they start. */
+        NEXT,
+        /** To one face, carried on beyond its edges. */
+        FACE
+    }
+
+    /** The usual point of a twist drill. */
+    public static final double USUAL_POINT = Math.toRadians(118);
+
+    /** What a place follows. */
+    public sealed interface Spot {
+        /** A point of a sketch, square over the face. */
+        record OnPoint(String sketch, String point) implements Spot {}
+
+        /** The centre of a round edge, or the middle of any other. */
+        record AtEdge(EdgeReference edge) implements Spot {}
+
+        /** At distances in mm from two straight edges, on the side of them where it was put. */
+        record FromEdges(EdgeReference first, double a, EdgeReference second, double b) implements Spot {
+            public FromEdges {
+                if (!(a >= 0) || !(b >= 0) || !Double.isFinite(a + b)) {
+                    throw Refusal.of("A distance from an edge must be zero or more.");
+                }
+            }
+        }
+
+        default List<String> steps() {
+            if (this instanceof OnPoint p) {
+                return List.of(p.sketch());
+            }
+            if (this instanceof AtEdge e) {
+                return e.edge().steps();
+            }
+            FromEdges f = (FromEdges) this;
+            List<String> all = new ArrayList<>(f.first().steps());
+            all.addAll(f.second().steps());
+            return all;
+        }
     }
 
     /**
      * A place on a flat face.
      *
      * @param id names the hole's faces; given once in the step, blank before
-     * @param at in the coordinates that a sketch on the face would have, in mm
+     * @param at in the coordinates that a sketch on the face would have, in mm; idle when it follows something
+     * @param spot what it follows, or null
      */
-    public record Place(String id, FaceReference face, Vec2 at) {}
+    public record Place(String id, FaceReference face, Vec2 at, Spot spot) {
+        public Place(String id, FaceReference face, Vec2 at) {
+            this(id, face, at, null);
+        }
+    }
 
     private static final double MOST_SINK = Math.toRadians(170);
+    private static final double LEAST_POINT = Math.toRadians(30);
 
     public HoleStep {
         if (places.isEmpty()) {
@@ -60,11 +122,17 @@ public record HoleStep(
         if (mouth != Mouth.PLAIN && !(head > diameter)) {
             throw Refusal.of("The head must be wider than the hole.");
         }
-        if (mouth == Mouth.COUNTERBORE) {
-            positive(headDepth, "depth of the counterbore");
-            if (!through && headDepth >= depth) {
-                throw Refusal.of("The counterbore must be less deep than the hole.");
+        if (mouth.seated()) {
+            positive(headDepth, "depth of the seat");
+            if (extent == Extent.BLIND && headDepth >= depth) {
+                throw Refusal.of("The seat of the head must be less deep than the hole.");
             }
+        }
+        if (extent == Extent.FACE && target == null) {
+            throw Refusal.of("Pick the face up to which the hole goes.");
+        }
+        if (!(point > LEAST_POINT && point < Math.PI)) {
+            throw Refusal.of("The angle of a drill's point must be between 30° and 180°.");
         }
         if (mouth == Mouth.COUNTERSINK && !(sink > Math.toRadians(10) && sink <= MOST_SINK)) {
             throw Refusal.of("The countersink's angle must be between 10° and 170°.");
@@ -90,7 +158,7 @@ public record HoleStep(
         }
         List<Place> out = new ArrayList<>();
         for (Place p : places) {
-            out.add(p.id().isBlank() ? new Place("h" + next++, p.face(), p.at()) : p);
+            out.add(p.id().isBlank() ? new Place("h" + next++, p.face(), p.at(), p.spot()) : p);
         }
         return List.copyOf(out);
     }
@@ -103,12 +171,18 @@ public record HoleStep(
     @Override
     public List<String> numbers() {
         List<String> all = new ArrayList<>(List.of("diameter"));
-        if (!through) {
+        if (extent == Extent.BLIND) {
             all.add("depth");
         }
         if (mouth != Mouth.PLAIN) {
             all.add("head");
-            all.add(mouth == Mouth.COUNTERBORE ? "headDepth" : "sink");
+            all.add(mouth.seated() ? "headDepth" : "sink");
+        }
+        for (Place p : places) {
+            if (p.spot() instanceof Spot.FromEdges) {
+                all.add(p.id() + "-a");
+                all.add(p.id() + "-b");
+            }
         }
         return all;
     }
@@ -117,48 +191,75 @@ public record HoleStep(
     public Optional<Measure> measure(String place) {
         return switch (place) {
             case "diameter", "depth", "head", "headDepth" -> Optional.of(Measure.LENGTH);
-            case "sink" -> Optional.of(Measure.ANGLE);
-            default -> Optional.empty();
+            case "sink", "point" -> Optional.of(Measure.ANGLE);
+            default -> place.matches("h[0-9]{1,6}-[ab]") ? Optional.of(Measure.LENGTH) : Optional.empty();
         };
     }
 
     @Override
     public HoleStep sized(String place, double v) {
-        boolean d = place.equals("diameter");
-        boolean p = place.equals("depth");
-        boolean h = place.equals("head");
-        boolean k = place.equals("headDepth");
-        boolean s = place.equals("sink");
+        if (measure(place).isPresent() && place.contains("-")) {
+            return at(places.stream().map(p -> moved(p, place, v)).toList());
+        }
         return new HoleStep(
                 id,
                 name,
                 off,
                 mouth,
-                d ? v : diameter,
-                through,
-                p ? v : depth,
+                place.equals("diameter") ? v : diameter,
+                extent,
+                place.equals("depth") ? v : depth,
+                target,
                 pointed,
-                h ? v : head,
-                k ? v : headDepth,
-                s ? v : sink,
+                place.equals("point") ? v : point,
+                place.equals("head") ? v : head,
+                place.equals("headDepth") ? v : headDepth,
+                place.equals("sink") ? v : sink,
                 use,
                 places);
     }
 
+    private static Place moved(Place p, String place, double v) {
+        if (!(p.spot() instanceof Spot.FromEdges f) || !place.startsWith(p.id() + "-")) {
+            return p;
+        }
+        boolean first = place.endsWith("a");
+        Spot to = new Spot.FromEdges(f.first(), first ? v : f.a(), f.second(), first ? f.b() : v);
+        return new Place(p.id(), p.face(), p.at(), to);
+    }
+
+    private HoleStep made(String i, String n, boolean o, List<Place> at) {
+        return new HoleStep(
+                i, n, o, mouth, diameter, extent, depth, target, pointed, point, head, headDepth, sink, use, at);
+    }
+
+    /** At other places. */
+    public HoleStep at(List<Place> p) {
+        return made(id, name, off, p);
+    }
+
     @Override
     public HoleStep numbered(String i, String n) {
-        return new HoleStep(i, n, off, mouth, diameter, through, depth, pointed, head, headDepth, sink, use, places);
+        return made(i, n, off, places);
     }
 
     @Override
     public HoleStep switched(boolean o) {
-        return new HoleStep(id, name, o, mouth, diameter, through, depth, pointed, head, headDepth, sink, use, places);
+        return made(id, name, o, places);
     }
 
     @Override
     public List<String> uses() {
         Set<String> all = new LinkedHashSet<>();
-        places.forEach(p -> all.addAll(p.face().steps()));
+        for (Place p : places) {
+            all.addAll(p.face().steps());
+            if (p.spot() != null) {
+                all.addAll(p.spot().steps());
+            }
+        }
+        if (extent == Extent.FACE) {
+            all.addAll(target.steps());
+        }
         return List.copyOf(all);
     }
 }

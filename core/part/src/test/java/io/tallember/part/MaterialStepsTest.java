@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.ExtrudeStep.Extent;
 import io.tallember.part.ExtrudeStep.Reach;
 import io.tallember.part.ExtrudeStep.Thin;
@@ -267,7 +268,21 @@ class MaterialStepsTest {
         List<HoleStep.Place> places =
                 Stream.of(at).map(v -> new HoleStep.Place("", top.face(), v)).toList();
         return new HoleStep(
-                "", "", false, mouth, 6, through, 8, pointed, 10, 3, Math.toRadians(90), "M6 close", places);
+                "",
+                "",
+                false,
+                mouth,
+                6,
+                through ? HoleStep.Extent.THROUGH : HoleStep.Extent.BLIND,
+                8,
+                null,
+                pointed,
+                HoleStep.USUAL_POINT,
+                10,
+                3,
+                Math.toRadians(90),
+                "M6 close",
+                places);
     }
 
     @Test
@@ -330,6 +345,113 @@ class MaterialStepsTest {
                         && x.diameter() < x.close()
                         && x.close() < x.normal()
                         && x.normal() < x.loose());
+    }
+
+    @Test
+    void unifiedSizesHaveTheirThreadsAndDrills() {
+        var quarter = io.tallember.part.holes.ScrewSizes.inch().stream()
+                .filter(x -> x.size().equals("1/4"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(quarter.coarseName()).isEqualTo("1/4-20 UNC");
+        assertThat(quarter.drill()).isCloseTo(0.201 * 25.4, within(1e-9));
+        assertThat(io.tallember.part.holes.ScrewSizes.all())
+                .allMatch(x -> x.drill() < x.diameter()
+                        && x.fineDrill() < x.diameter()
+                        && x.diameter() < x.close()
+                        && x.close() < x.normal()
+                        && x.normal() < x.loose());
+    }
+
+    private static HoleStep follow(HoleStep like, HoleStep.Extent extent, FaceReference target, HoleStep.Place... at) {
+        return new HoleStep(
+                "",
+                "",
+                false,
+                like.mouth(),
+                like.diameter(),
+                extent,
+                like.depth(),
+                target,
+                like.pointed(),
+                like.point(),
+                like.head(),
+                like.headDepth(),
+                like.sink(),
+                "",
+                List.of(at));
+    }
+
+    @Test
+    void holesFollowPointsCentresAndEdgesAndEndAtFaces() {
+        Sheet s = new Sheet("Post", Unit.MM);
+        s.block("Plate", Base.TOP, new Pen().rectangle(0, 0, 60, 40), 10, false, Mode.BODY);
+        SketchPlane.OnFace top = (SketchPlane.OnFace) s.on("s2.end(r3)");
+        double plate = 60 * 40 * 10;
+        double bore = Math.PI * 9 * 10;
+        // at distances from two edges
+        HoleStep plain = hole(HoleStep.Mouth.PLAIN, true, false, top, new Vec2(0, 0));
+        EdgeReference front = s.edges(e -> e.middle().minus(new Vec3(30, 0, 10)).length() < 1e-6)
+                .get(0);
+        EdgeReference right = s.edges(
+                        e -> e.middle().minus(new Vec3(60, 20, 10)).length() < 1e-6)
+                .get(0);
+        var spot = new HoleStep.Spot.FromEdges(front, 12, right, 15);
+        String id = s.document().freshId();
+        s.with(new Command.AddStep(follow(
+                plain, HoleStep.Extent.THROUGH, null, new HoleStep.Place("", top.face(), new Vec2(30, 20), spot))));
+        assertThat(volume(s)).isCloseTo(plate - bore, within(1e-7));
+        assertThat(s.edges(e -> e.middle().minus(new Vec3(42, 12, 10)).length() < 1e-6
+                        || e.curve() instanceof io.tallember.geometry.Circle c
+                                && c.frame()
+                                                .origin()
+                                                .minus(new Vec3(45, 12, 10))
+                                                .length()
+                                        < 1e-6))
+                .hasSize(1);
+        // it follows its edge and its own number
+        s.with(new Command.SetDimension("s1", dimension(s, 60), 80));
+        assertThat(round(s, new Vec3(65, 12, 10))).isTrue();
+        s.with(new Command.ChangeStep(((HoleStep) s.document().step(id)).sized("h1-b", 30)));
+        assertThat(round(s, new Vec3(50, 12, 10))).isTrue();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        // round the same axis, with a counterbore that goes only out of its own wall
+        Sheet t = new Sheet("Box", Unit.MM);
+        t.block("Box", Base.TOP, new Pen().rectangle(0, 0, 60, 40), 30, false, Mode.BODY);
+        t.cut("Room", Base.FRONT, new Pen().rectangle(5, 5, 50, 15), 41, true);
+        SketchPlane.OnFace lid = (SketchPlane.OnFace) t.on("s2.end(r3)");
+        double box = t.volume();
+        HoleStep counter = hole(HoleStep.Mouth.COUNTERBORE, true, false, lid, new Vec2(0, 0));
+        HoleStep.Place middle = new HoleStep.Place("", lid.face(), new Vec2(30, 20));
+        t.with(new Command.AddStep(follow(counter, HoleStep.Extent.NEXT, null, middle)));
+        assertThat(t.failure()).isEmpty();
+        assertThat(t.volume()).isCloseTo(box - Math.PI * (9 * 10 + 16 * 3), within(1e-7));
+        // coaxial with it from below, up to the room's ceiling
+        SketchPlane.OnFace under = (SketchPlane.OnFace) t.on("s2.start(r3)");
+        EdgeReference rim = t.edges(e -> e.curve() instanceof io.tallember.geometry.Circle c
+                        && c.radius() == 5
+                        && Math.abs(e.middle().z() - 30) < 1e-6)
+                .get(0);
+        HoleStep.Place below = new HoleStep.Place("", under.face(), new Vec2(0, 0), new HoleStep.Spot.AtEdge(rim));
+        FaceReference floor = t.face("s5.side(c1)");
+        t.with(new Command.AddStep(follow(plain, HoleStep.Extent.FACE, floor, below)));
+        assertThat(t.failure()).isEmpty();
+        assertThat(t.volume()).isCloseTo(box - Math.PI * (9 * 10 + 16 * 3) - Math.PI * 9 * 5, within(1e-7));
+    }
+
+    private static boolean round(Sheet s, Vec3 centre) {
+        return !s.edges(e -> e.curve() instanceof io.tallember.geometry.Circle c
+                        && c.frame().origin().minus(centre).length() < 1e-6)
+                .isEmpty();
+    }
+
+    private static String dimension(Sheet s, double value) {
+        return ((SketchStep) s.document().step("s1"))
+                .sketch().constraints().stream()
+                        .filter(c -> c.kind().isDimension() && c.value() == value)
+                        .findFirst()
+                        .orElseThrow()
+                        .id();
     }
 
     private static RepeatStep repeat(

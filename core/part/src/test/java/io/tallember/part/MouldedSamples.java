@@ -161,7 +161,21 @@ final class MouldedSamples {
                 false,
                 Mode.ADD)));
         s.with(new Command.AddStep(new HoleStep(
-                "", "Screw holes", false, HoleStep.Mouth.PLAIN, 2.5, false, 12, false, 0, 0, 0, "", holes(s))));
+                "",
+                "Screw holes",
+                false,
+                HoleStep.Mouth.PLAIN,
+                2.5,
+                HoleStep.Extent.BLIND,
+                12,
+                null,
+                false,
+                HoleStep.USUAL_POINT,
+                0,
+                0,
+                0,
+                "",
+                holes(s))));
         return s.document();
     }
 

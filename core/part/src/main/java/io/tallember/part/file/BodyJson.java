@@ -33,8 +33,7 @@ final class BodyJson {
                 StepJson.put(n, "second", on.second());
             }
             if (on.edge() != null) {
-                ObjectNode edge = n.putObject("edge").put("edge", on.edge().key());
-                StepJson.put(edge, "point", on.edge().point());
+                StepJson.put(n.putObject("edge"), on.edge());
             }
             if (on.round() != null) {
                 StepJson.put(n, "round", on.round());

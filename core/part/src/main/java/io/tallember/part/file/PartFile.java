@@ -99,8 +99,12 @@ public final class PartFile {
         return Formulas.settle(doc);
     }
 
-    /** From version 1, in which a repeat said only whether it goes round. */
+    /** From version 1, in which a repeat said only whether it goes round, and a hole whether it goes through. */
     private static void upgrade(JsonNode step) {
+        if (step instanceof ObjectNode n && n.path("kind").asString("").equals("hole") && !n.has("extent")) {
+            n.put("extent", n.path("through").asBoolean(false) ? "through" : "blind");
+            n.remove("through");
+        }
         if (step instanceof ObjectNode n && n.path("kind").asString("").equals("repeat") && !n.has("layout")) {
             n.put("layout", n.path("round").asBoolean(false) ? "round" : "row");
             n.remove("round");

@@ -54,8 +54,7 @@ final class RepeatJson {
         if (axis instanceof Layout.Axis.OfFace f) {
             StepJson.put(n, name, f.face());
         } else if (axis instanceof Layout.Axis.OfEdge e) {
-            ObjectNode edge = n.putObject(name).put("edge", e.edge().key());
-            StepJson.put(edge, "point", e.edge().point());
+            StepJson.put(n.putObject(name), e.edge());
         } else {
             n.put(name, Words.of((Layout.Axis.Base) axis));
         }

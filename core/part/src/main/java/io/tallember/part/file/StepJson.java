@@ -52,9 +52,7 @@ public final class StepJson {
                 n.put("second", b.second()).put("flipped", b.flipped());
             }
             ArrayNode edges = n.putArray("edges");
-            for (EdgeReference e : b.edges()) {
-                put(edges.addObject().put("edge", e.key()), "point", e.point());
-            }
+            b.edges().forEach(e -> put(edges.addObject(), e));
         } else if (step instanceof WallStep w) {
             WallJson.write(n, w);
         } else if (step instanceof RibStep r) {
@@ -66,7 +64,7 @@ public final class StepJson {
         } else if (step instanceof RepeatStep r) {
             RepeatJson.write(n, r);
         } else if (step instanceof HoleStep h) {
-            hole(n, h);
+            HoleJson.write(n, h);
         } else if (step instanceof ReadyStep r) {
             put(n, r.plane());
             n.put("shape", Words.of(r.shape()));
@@ -164,42 +162,6 @@ public final class StepJson {
         n.put("bothWays", r.bothWays()).put("flipped", r.flipped());
     }
 
-    private static void hole(ObjectNode n, HoleStep h) {
-        n.put("mouth", Words.of(h.mouth())).put("diameter", h.diameter());
-        n.put("through", h.through()).put("depth", h.depth()).put("pointed", h.pointed());
-        n.put("head", h.head()).put("headDepth", h.headDepth()).put("sink", h.sink());
-        n.put("use", h.use());
-        ArrayNode places = n.putArray("places");
-        for (HoleStep.Place p : h.places()) {
-            ObjectNode at = places.addObject().put("id", p.id());
-            put(at, "on", p.face());
-            at.putArray("at").add(p.at().x()).add(p.at().y());
-        }
-    }
-
-    private static HoleStep hole(String id, String name, boolean off, Fields f, Typed typed, String place) {
-        HoleStep.Mouth mouth = f.oneOf("mouth", HoleStep.Mouth.class);
-        return new HoleStep(
-                id,
-                name,
-                off,
-                mouth,
-                f.positive("diameter", typed, place + "/diameter"),
-                f.flag("through"),
-                f.positive("depth", typed, place + "/depth"),
-                f.flag("pointed"),
-                f.size("head", typed, place + "/head", false),
-                f.size("headDepth", typed, place + "/headDepth", false),
-                f.size("sink", typed, place + "/sink", true),
-                f.text("use", ""),
-                f.list("places").stream().map(StepJson::holePlace).toList());
-    }
-
-    private static HoleStep.Place holePlace(JsonNode node) {
-        Fields f = new Fields(node, "place of a hole");
-        return new HoleStep.Place(f.text("id", ""), face(f.part("on", "face")), f.vec2("at"));
-    }
-
     static void put(ObjectNode n, SketchPlane plane) {
         put(n, "plane", plane);
     }
@@ -222,6 +184,10 @@ public final class StepJson {
         face.put("face", f.key());
         put(face, "point", f.point());
         put(face, "normal", f.normal());
+    }
+
+    static void put(ObjectNode edge, EdgeReference e) {
+        put(edge.put("edge", e.key()), "point", e.point());
     }
 
     static void put(ObjectNode n, String name, Vec3 v) {
@@ -260,7 +226,7 @@ public final class StepJson {
             return RepeatJson.read(id, name, off, f, typed, place);
         }
         if (kind.equals("hole")) {
-            return hole(id, name, off, f, typed, place);
+            return HoleJson.read(id, name, off, f, typed, place);
         }
         if (BodyJson.reads(kind)) {
             return BodyJson.read(kind, id, name, off, f, typed, place);

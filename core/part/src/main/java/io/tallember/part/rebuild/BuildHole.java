@@ -1,87 +1,213 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.EdgeReference;
 import io.tallember.part.HoleStep;
+import io.tallember.part.HoleStep.Extent;
+import io.tallember.part.HoleStep.Spot;
 import io.tallember.part.SketchPlane;
+import io.tallember.sketch.SketchPoint;
 import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Revolve;
+import io.tallember.solid.sweep.UpTo;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Drills holes: each a turned body that starts flush with its face. */
+/** Drills holes: each a turned body that starts flush with its face, or a round prism up to a face with its head. */
 final class BuildHole {
-    private static final double POINT = Math.toRadians(118) / 2;
     private static final double BEYOND = 1;
+    private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private final HoleStep step;
     private final Stand before;
+    private final List<String> notes;
 
-    private BuildHole(HoleStep step, Stand before) {
+    private BuildHole(HoleStep step, Stand before, List<String> notes) {
         this.step = step;
         this.before = before;
+        this.notes = notes;
     }
 
     static Stand build(HoleStep step, Stand before, List<String> notes) {
-        BuildHole b = new BuildHole(step, before);
+        BuildHole b = new BuildHole(step, before, notes);
         List<Body> tools = new ArrayList<>();
         for (HoleStep.Place p : step.places()) {
             Frame f = Planes.frame(new SketchPlane.OnFace(p.face()), "this hole", before, notes);
-            tools.add(b.tool(f.at(f.point(p.at().x(), p.at().y(), 0)), p.id()));
+            Vec2 at = b.at(p, f);
+            tools.addAll(b.tools(f.at(f.point(at.x(), at.y(), 0)), p.id()));
         }
         return Material.apply(step, "hole", tools, before);
     }
 
-    /** The hole's body below a face whose frame looks out of the material. */
-    private Body tool(Frame f, String id) {
+    /** Where a hole is, in the face's coordinates. */
+    private Vec2 at(HoleStep.Place p, Frame f) {
+        if (p.spot() == null) {
+            return p.at();
+        }
+        if (p.spot() instanceof Spot.OnPoint s) {
+            PlacedSketch placed = before.sketch(s.sketch())
+                    .orElseThrow(
+                            () -> lost("The sketch with the point of a hole isn't built. Switch it on, or mend it."));
+            SketchPoint point = placed.step()
+                    .sketch()
+                    .find(s.point())
+                    .filter(SketchPoint.class::isInstance)
+                    .map(SketchPoint.class::cast)
+                    .orElseThrow(() -> lost("The point under a hole is no longer there in "
+                            + placed.step().name() + ". Put the hole on another one."));
+            return flat(f, placed.frame().point(point.x(), point.y(), 0));
+        }
+        if (p.spot() instanceof Spot.AtEdge e) {
+            Edge edge = edge(e.edge());
+            return flat(f, edge.curve() instanceof Circle c ? c.frame().origin() : edge.middle());
+        }
+        Spot.FromEdges s = (Spot.FromEdges) p.spot();
+        return fromEdges(s, p.at(), f);
+    }
+
+    private static Vec2 flat(Frame f, Vec3 p) {
+        Vec3 l = f.local(p);
+        return new Vec2(l.x(), l.y());
+    }
+
+    /** Where lines beside the two edges cross, on the side of each on which the hole was put. */
+    private Vec2 fromEdges(Spot.FromEdges s, Vec2 put, Frame f) {
+        double[] a = beside(s.first(), s.a(), put, f);
+        double[] b = beside(s.second(), s.b(), put, f);
+        double det = a[0] * b[1] - a[1] * b[0];
+        if (Math.abs(det) < 1e-9) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "The two edges that a hole is measured from run the same way. Pick another one.");
+        }
+        return new Vec2((a[2] * b[1] - a[1] * b[2]) / det, (a[0] * b[2] - a[2] * b[0]) / det);
+    }
+
+    /** The line n.p = d beside an edge: the two parts of n, and d. */
+    private double[] beside(EdgeReference ref, double distance, Vec2 put, Frame f) {
+        Curve c = edge(ref).curve();
+        if (!(c instanceof Line l)) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "A hole is measured from straight edges. Pick another edge, or a centre.");
+        }
+        Vec2 o = flat(f, l.origin());
+        Vec2 q = flat(f, l.origin().plus(l.direction()));
+        double x = o.y() - q.y();
+        double y = q.x() - o.x();
+        double length = Math.hypot(x, y);
+        if (length < 1e-9) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "A hole can't be measured from an edge that runs along it. Pick another edge.");
+        }
+        double side = x * (put.x() - o.x()) + y * (put.y() - o.y()) < 0 ? -1 : 1;
+        double nx = side * x / length;
+        double ny = side * y / length;
+        return new double[] {nx, ny, nx * o.x() + ny * o.y() + distance};
+    }
+
+    private Edge edge(EdgeReference ref) {
+        EdgeFinder.Found found = EdgeFinder.find(ref, before.bodies())
+                .orElseThrow(
+                        () -> lost("An edge that a hole goes by is no longer there. Open the step and pick again."));
+        if (!found.exact()) {
+            notes.add("An edge that a hole goes by has changed; the nearest between the same faces was taken.");
+        }
+        return found.edge();
+    }
+
+    private static GeometryException lost(String message) {
+        return new GeometryException(Reason.LOST_REFERENCE, message);
+    }
+
+    /** The hole's bodies below a face whose frame looks out of the material. */
+    private List<Body> tools(Frame f, String id) {
+        if (step.extent() == Extent.BLIND || step.extent() == Extent.THROUGH) {
+            return List.of(turned(f, id, section(f, false), id));
+        }
+        Interval round = new Interval(0, 2 * Math.PI);
+        Circle rim = new Circle(Frame.WORLD, step.diameter() / 2);
+        Profile.Edge wall = new Profile.Edge(rim, round, true, id + "-wall");
+        Profile mouth = new Profile(f, List.of(wall), List.of(), "the hole");
+        Body prism = Extrude.of(mouth, -far(f), 0, step.id(), id, TOL);
+        List<Body> bodies = before.bodies().stream().map(PartBody::body).toList();
+        List<Body> out = new ArrayList<>();
+        if (step.extent() == Extent.NEXT) {
+            out.addAll(UpTo.next(prism, bodies, id, step.id(), true, TOL));
+        } else {
+            Face face = Planes.face(new SketchPlane.OnFace(step.target()), "the end of this hole", before, notes);
+            out.addAll(UpTo.surface(prism, face.surface(), id, step.id(), true, TOL));
+        }
+        if (step.mouth() != HoleStep.Mouth.PLAIN) {
+            out.add(turned(f, id, section(f, true), id + "-top"));
+        }
+        return out;
+    }
+
+    /** A corner of the section by radius and depth, and what the side from it to the next is called. */
+    private record Corner(double r, double z, String next) {}
+
+    /** Half the section of the hole, or of its head alone. */
+    private List<Corner> section(Frame f, boolean headOnly) {
         double r = step.diameter() / 2;
         double head = step.head() / 2;
-        double deep = step.through() ? far(f) : step.depth();
-        List<double[]> rz = new ArrayList<>();
-        List<String> names = new ArrayList<>();
-        add(rz, names, 0, 0, "mouth");
-        switch (step.mouth()) {
-            case COUNTERBORE -> {
-                add(rz, names, head, 0, "head");
-                add(rz, names, head, step.headDepth(), "seat");
-                add(rz, names, r, step.headDepth(), "wall");
-            }
-            case COUNTERSINK -> {
-                add(rz, names, head, 0, "sink");
-                add(rz, names, r, (head - r) / Math.tan(step.sink() / 2), "wall");
-            }
-            default -> add(rz, names, r, 0, "wall");
-        }
-        boolean tip = step.pointed() && !step.through();
-        add(rz, names, r, deep, tip ? "point" : "floor");
-        if (tip) {
-            add(rz, names, 0, deep + r / Math.tan(POINT), "axis");
+        List<Corner> out = new ArrayList<>();
+        out.add(new Corner(0, 0, "mouth"));
+        double seat = 0;
+        if (step.mouth().seated()) {
+            seat = step.headDepth();
+            out.add(new Corner(head, 0, "head"));
+            out.add(new Corner(head, seat, "seat"));
+            out.add(new Corner(r, seat, "wall"));
+        } else if (step.mouth() == HoleStep.Mouth.COUNTERSINK) {
+            seat = (head - r) / Math.tan(step.sink() / 2);
+            out.add(new Corner(head, 0, "sink"));
+            out.add(new Corner(r, seat, "wall"));
         } else {
-            add(rz, names, 0, deep, "axis");
+            out.add(new Corner(r, 0, "wall"));
         }
+        if (headOnly) {
+            out.remove(out.size() - 1);
+            if (!step.mouth().seated()) {
+                out.add(new Corner(r, seat, "floor"));
+            }
+            out.add(new Corner(0, seat, "axis"));
+            return out;
+        }
+        boolean through = step.extent() == Extent.THROUGH;
+        double deep = through ? far(f) : step.depth();
+        boolean tip = step.pointed() && !through;
+        out.add(new Corner(r, deep, tip ? "point" : "floor"));
+        out.add(new Corner(0, tip ? deep + r / Math.tan(step.point() / 2) : deep, "axis"));
+        return out;
+    }
+
+    /** A section turned about the hole's axis. */
+    private Body turned(Frame f, String id, List<Corner> section, String region) {
         // half the section in the plane of the axis, which points into the material
         Frame half = new Frame(f.origin(), f.x(), f.z().negated(), f.y());
         List<Profile.Edge> loop = new ArrayList<>();
-        for (int i = 0; i < rz.size(); i++) {
-            double[] a = rz.get(i);
-            double[] b = rz.get((i + 1) % rz.size());
-            Vec3 p = new Vec3(a[0], a[1], 0);
-            Vec3 q = new Vec3(b[0], b[1], 0);
-            String name = id + "-" + names.get(i);
-            loop.add(new Profile.Edge(Line.through(p, q), new Interval(0, p.distance(q)), true, name));
+        for (int i = 0; i < section.size(); i++) {
+            Corner a = section.get(i);
+            Corner b = section.get((i + 1) % section.size());
+            Vec3 p = new Vec3(a.r(), a.z(), 0);
+            Vec3 q = new Vec3(b.r(), b.z(), 0);
+            loop.add(new Profile.Edge(Line.through(p, q), new Interval(0, p.distance(q)), true, id + "-" + a.next()));
         }
-        Profile section = new Profile(half, loop, List.of(), "the hole");
+        Profile profile = new Profile(half, loop, List.of(), "the hole");
         Line axis = new Line(f.origin(), half.y());
-        return Revolve.of(section, axis, 0, 2 * Math.PI, step.id(), id, Tolerance.DEFAULT);
-    }
-
-    private static void add(List<double[]> rz, List<String> names, double r, double z, String next) {
-        rz.add(new double[] {r, z});
-        names.add(next);
+        return Revolve.of(profile, axis, 0, 2 * Math.PI, step.id(), region, TOL);
     }
 
     /** How deep below the face the last material is, and a little more. */

@@ -1,0 +1,86 @@
+package io.tallember.part.file;
+
+import io.tallember.part.HoleStep;
+import io.tallember.part.HoleStep.Spot;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Holes and what their places follow, to and from JSON. */
+final class HoleJson {
+    private HoleJson() {}
+
+    static void write(ObjectNode n, HoleStep h) {
+        n.put("mouth", Words.of(h.mouth())).put("diameter", h.diameter());
+        n.put("extent", Words.of(h.extent())).put("depth", h.depth());
+        if (h.target() != null) {
+            StepJson.put(n, "target", h.target());
+        }
+        n.put("pointed", h.pointed()).put("point", h.point());
+        n.put("head", h.head()).put("headDepth", h.headDepth()).put("sink", h.sink());
+        n.put("use", h.use());
+        ArrayNode places = n.putArray("places");
+        for (HoleStep.Place p : h.places()) {
+            ObjectNode at = places.addObject().put("id", p.id());
+            StepJson.put(at, "on", p.face());
+            at.putArray("at").add(p.at().x()).add(p.at().y());
+            if (p.spot() != null) {
+                spot(at.putObject("spot"), p.spot());
+            }
+        }
+    }
+
+    private static void spot(ObjectNode n, Spot s) {
+        if (s instanceof Spot.OnPoint p) {
+            n.put("sketch", p.sketch()).put("point", p.point());
+        } else if (s instanceof Spot.AtEdge e) {
+            StepJson.put(n.putObject("edge"), e.edge());
+        } else {
+            Spot.FromEdges f = (Spot.FromEdges) s;
+            StepJson.put(n.putObject("first"), f.first());
+            n.put("a", f.a());
+            StepJson.put(n.putObject("second"), f.second());
+            n.put("b", f.b());
+        }
+    }
+
+    static HoleStep read(String id, String name, boolean off, Fields f, Typed typed, String place) {
+        return new HoleStep(
+                id,
+                name,
+                off,
+                f.oneOf("mouth", HoleStep.Mouth.class),
+                f.positive("diameter", typed, place + "/diameter"),
+                f.oneOf("extent", HoleStep.Extent.class),
+                f.positive("depth", typed, place + "/depth"),
+                f.has("target") ? StepJson.face(f.part("target", "face")) : null,
+                f.flag("pointed"),
+                f.has("point") ? f.size("point", typed, place + "/point", true) : HoleStep.USUAL_POINT,
+                f.size("head", typed, place + "/head", false),
+                f.size("headDepth", typed, place + "/headDepth", false),
+                f.size("sink", typed, place + "/sink", true),
+                f.text("use", ""),
+                f.list("places").stream().map(p -> place(p, typed, place)).toList());
+    }
+
+    private static HoleStep.Place place(JsonNode node, Typed typed, String place) {
+        Fields f = new Fields(node, "place of a hole");
+        String id = f.text("id", "");
+        Spot spot = f.has("spot") ? spot(f.part("spot", "place of a hole"), typed, place + "/" + id) : null;
+        return new HoleStep.Place(id, StepJson.face(f.part("on", "face")), f.vec2("at"), spot);
+    }
+
+    private static Spot spot(Fields f, Typed typed, String place) {
+        if (f.has("sketch")) {
+            return new Spot.OnPoint(f.text("sketch"), f.text("point"));
+        }
+        if (f.has("edge")) {
+            return new Spot.AtEdge(StepJson.edge(f.part("edge", "edge")));
+        }
+        return new Spot.FromEdges(
+                StepJson.edge(f.part("first", "edge")),
+                f.size("a", typed, place + "-a", false),
+                StepJson.edge(f.part("second", "edge")),
+                f.size("b", typed, place + "-b", false));
+    }
+}
