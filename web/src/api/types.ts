@@ -191,22 +191,38 @@ export interface ReadyStep extends StepBase {
   mode: Mode;
 }
 
-export type Mouth = "plain" | "counterbore" | "countersink";
+export type Mouth = "plain" | "counterbore" | "countersink" | "spotface";
+
+/** What the place of a hole follows: a sketch point, an edge's centre or middle, or two edges at distances. */
+export type HoleSpot =
+  | { sketch: string; point: string }
+  | { edge: EdgeRef }
+  | { first: EdgeRef; a: number | string; second: EdgeRef; b: number | string };
+
+export interface HolePlace {
+  id: string;
+  on: FaceRef;
+  at: Vec2;
+  spot?: HoleSpot;
+}
 
 /** Round holes of one size at several places of flat faces. */
 export interface HoleStep extends StepBase {
   kind: "hole";
   mouth: Mouth;
   diameter: number | string;
-  through: boolean;
+  extent: "blind" | "through" | "next" | "face";
   depth: number | string;
+  target?: FaceRef;
   pointed: boolean;
+  /** The whole angle of the drill's point, in radians. */
+  point: number | string;
   head: number | string;
   headDepth: number | string;
   /** The countersink's whole angle, in radians. */
   sink: number | string;
   use: string;
-  places: { id: string; on: FaceRef; at: Vec2 }[];
+  places: HolePlace[];
 }
 
 /** What a repeat goes along or round: one of the part's axes, a face, or an edge. */
@@ -239,19 +255,25 @@ export interface RepeatStep extends StepBase {
   skip: number[];
 }
 
-/** A metric screw size and the holes that belong to it, in mm; zero where the standards have none. */
+/** A screw size and the holes that belong to it, in mm; zero where the standards have none. */
 export interface Screw {
   size: string;
+  system: "metric" | "inch";
   diameter: number;
   pitch: number;
   fine: number;
   drill: number;
+  fineDrill: number;
   close: number;
   normal: number;
   loose: number;
   bore: number;
   boreDepth: number;
   sink: number;
+  /** In degrees. */
+  sinkAngle: number;
+  coarseName: string;
+  fineName: string;
 }
 
 /** Hollows bodies to walls, leaving faces open. */

@@ -24,7 +24,7 @@ export function DrillBar() {
   if (doing.kind !== "drilling" || !view) return null;
   const { form } = doing;
   const n = form.places.length;
-  const field = (label: string, key: "diameter" | "depth" | "head" | "headDepth" | "sink") => (
+  const field = (label: string, key: "diameter" | "depth" | "head" | "headDepth" | "sink" | "point") => (
     <Field label={label} value={form[key]} onChange={(v) => changeDrill({ [key]: v })} onEnter={applyDrill} />
   );
   const sizes: Record<string, string> = {
@@ -62,15 +62,25 @@ export function DrillBar() {
           )}{" "}
           {field("Diameter", "diameter")} across,{" "}
           {form.mouth !== "plain" && <>the head {field("Head", "head")} across, </>}
-          {form.mouth === "counterbore" && <>{field("Head depth", "headDepth")} deep, </>}
+          {(form.mouth === "counterbore" || form.mouth === "spotface") && (
+            <>{field("Head depth", "headDepth")} deep, </>
+          )}
           {form.mouth === "countersink" && <>at {field("Sink angle", "sink")}°, </>}
           <ChoiceSlot
             label="How deep"
-            value={form.through ? "through" : "blind"}
+            value={form.extent}
             choices={DEPTHS}
-            onChoose={(k) => changeDrill({ through: k === "through" })}
+            onChoose={(extent) => changeDrill({ extent, aiming: extent === "face" && !form.target })}
           />
-          {!form.through && (
+          {form.extent === "face" && (
+            <button
+              className={`slot geo ${form.aiming ? "lit" : form.target ? "" : "bad"}`}
+              onClick={() => changeDrill({ aiming: true })}
+            >
+              {form.aiming ? "click a face" : form.target ? "1 face" : "click a face"}
+            </button>
+          )}
+          {form.extent === "blind" && (
             <>
               {" "}
               {field("Depth", "depth")} {view.unit}{" "}
@@ -80,11 +90,12 @@ export function DrillBar() {
                 choices={ENDS}
                 onChoose={(k) => changeDrill({ pointed: k === "point" })}
               />
+              {form.pointed && <> of {field("Point angle", "point")}°</>}
             </>
           )}
           {last && (
             <>
-              , the last at <Coordinate form={form} axis={0} /> <Coordinate form={form} axis={1} />
+              , the last <Where form={form} />
               <button
                 className="pl-3 text-[13px] underline"
                 onClick={() => changeDrill({ places: form.places.slice(0, -1) })}
@@ -94,9 +105,62 @@ export function DrillBar() {
             </>
           )}
         </p>
-        <LiveLine step={form.step} hint="Click a flat face where a hole starts" />
+        <LiveLine
+          step={form.step}
+          hint={
+            form.aiming
+              ? "Click the face up to which the holes go"
+              : form.beside
+                ? "Click the second edge to measure the last hole from"
+                : "Click a flat face, a round edge for its centre, a sketch point, or two straight edges to measure from"
+          }
+        />
       </div>
       <Acts main="Apply" onMain={() => void applyDrill()} onDrop={() => start({ kind: "looking" })} />
+    </>
+  );
+}
+
+/** Where the last hole is: at coordinates, at distances from two edges, or on what it follows. */
+function Where({ form }: { form: DrillDraft }) {
+  const view = usePart((s) => s.view!);
+  const last = form.places[form.places.length - 1];
+  const { spot } = last;
+  if (!spot) {
+    return (
+      <>
+        at <Coordinate form={form} axis={0} /> <Coordinate form={form} axis={1} />
+      </>
+    );
+  }
+  const freed = () =>
+    changeDrill({ places: [...form.places.slice(0, -1), { ...last, spot: undefined }], beside: null });
+  const loosen = (
+    <button className="pl-3 text-[13px] underline" onClick={freed}>
+      let it go
+    </button>
+  );
+  if ("sketch" in spot) {
+    return (
+      <>
+        on a point of {view.steps.find((s) => s.id === spot.sketch)?.name} {loosen}
+      </>
+    );
+  }
+  if ("edge" in spot) return <>at the centre of an edge {loosen}</>;
+  const from = (key: "a" | "b") => (
+    <Field
+      label={key === "a" ? "From the first edge" : "From the second edge"}
+      value={typeof spot[key] === "number" ? lengthText(spot[key], view.unit) : spot[key]}
+      onChange={(v) =>
+        changeDrill({ places: [...form.places.slice(0, -1), { ...last, spot: { ...spot, [key]: v } }] })
+      }
+      onEnter={applyDrill}
+    />
+  );
+  return (
+    <>
+      {from("a")} and {from("b")} {view.unit} from two edges {loosen}
     </>
   );
 }
@@ -162,15 +226,18 @@ export function DrillSentence({ step, onOpen }: { step: HoleStep & Step; onOpen:
       />
       {step.use && ` for ${step.use},`} {number("diameter", "Diameter")} across,{" "}
       {step.mouth !== "plain" && <>the head {number("head", "Head")} across, </>}
-      {step.mouth === "counterbore" && <>{number("headDepth", "Head depth")} deep, </>}
+      {(step.mouth === "counterbore" || step.mouth === "spotface") && (
+        <>{number("headDepth", "Head depth")} deep, </>
+      )}
       {step.mouth === "countersink" && <>at {degrees(step.sink as number)}, </>}
       <ChoiceSlot
         label="How deep"
-        value={step.through ? "through" : "blind"}
+        value={step.extent}
         choices={DEPTHS}
-        onChoose={(k) => void change({ through: k === "through" })}
+        onChoose={(extent) => (extent === "face" && !step.target ? onOpen() : void change({ extent }))}
       />
-      {!step.through && <> {number("depth", "Depth")}</>}
+      {step.extent === "face" && " 1 face"}
+      {step.extent === "blind" && <> {number("depth", "Depth")}</>}
     </>
   );
 }

@@ -6,6 +6,8 @@ import { useLook } from "../scene/useLook";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
 import { changeForm, isForm, isSketch, sameRegion, takesLines, toggleRegion } from "./forming";
+import { currentScene } from "../scene/current";
+import { drillOnPoint } from "./drilling";
 import { PlaneLayer } from "./PlaneLayer";
 import { isRib, toggleLine } from "./ribbing";
 import { usePart, type FormDraft } from "./store";
@@ -112,6 +114,31 @@ export function FormLayer() {
           </g>
         );
       })}
+      {doing.kind === "drilling" &&
+        view.steps
+          .filter(isSketch)
+          .filter((s) => view.sketches[s.id])
+          .flatMap((s) => {
+            const plane = seenPlane(look, view.sketches[s.id]);
+            const model = new Model(s);
+            return model.entities
+              .filter((e) => e.kind === "point")
+              .map((e) => {
+                const [x, y] = plane.toPx(model.at(e.id));
+                return (
+                  <circle
+                    key={s.id + e.id}
+                    className="sk-point loose"
+                    data-point={`${s.id}/${e.id}`}
+                    style={{ pointerEvents: "all", cursor: "pointer" }}
+                    cx={x}
+                    cy={y}
+                    r="4.5"
+                    onClick={() => drillOnPoint(s.id, e.id, currentScene()?.faceAt(x, y) ?? null)}
+                  />
+                );
+              });
+          })}
       {forming?.sketch && view.sketches[forming.sketch] && (
         <Arrow form={forming} placed={view.sketches[forming.sketch]} />
       )}

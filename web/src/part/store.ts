@@ -8,6 +8,7 @@ import type {
   EdgeRef,
   Extent,
   FaceRef,
+  HolePlace,
   HoleStep,
   Mode,
   Mouth,
@@ -85,15 +86,22 @@ export interface DrillDraft {
   mouth: Mouth;
   /** A screw size, or "own". */
   size: string;
-  fit: "close" | "normal" | "loose" | "tapped";
+  fit: "close" | "normal" | "loose" | "tapped" | "fine";
   diameter: string;
-  through: boolean;
+  extent: HoleStep["extent"];
+  target: FaceRef | null;
+  /** Whether the next face that is clicked is the one up to which the hole goes. */
+  aiming: boolean;
   depth: string;
   pointed: boolean;
+  /** The angle of the drill's point. */
+  point: string;
   head: string;
   headDepth: string;
   sink: string;
-  places: HoleStep["places"];
+  places: HolePlace[];
+  /** The first edge that the last place is measured from, while the second is waited for. */
+  beside: EdgeRef | null;
 }
 
 /** The repeat being written in the work bar. */
@@ -239,6 +247,7 @@ export function lastAgain(): Doing | null {
     if (picks in form) form[picks] = [];
   if (last.kind === "bodies") form.aim = "bodies";
   if (last.kind === "repeating") form.aim = "what";
+  if (last.kind === "drilling") Object.assign(form, { aiming: false, beside: null });
   if ("slot" in form) form.slot = last.kind === "planing" ? "from" : "faces";
   if (last.kind === "forming" || last.kind === "ribbing") Object.assign(form, { sketch: null, regions: [] });
   return { kind: last.kind, form } as unknown as Doing;

@@ -207,6 +207,12 @@ export class Scene {
     return l;
   }
 
+  /** The two ends of an edge's line. */
+  ends(shape: string): [Vector3, Vector3] {
+    const l = this.line(shape);
+    return [new Vector3().fromArray(l, 0), new Vector3().fromArray(l, l.length - 3)];
+  }
+
   private segments(shapes: string[]): LineSegmentsGeometry {
     const out: number[] = [];
     for (const s of shapes) {

@@ -4,13 +4,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Vec2;
 import io.tallember.part.Command;
+import io.tallember.part.HoleStep;
+import io.tallember.part.Layout;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Pen;
+import io.tallember.part.RepeatStep;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.Unit;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -66,5 +71,43 @@ class PartFileTest {
         assertThat(c).isEqualTo(new Command.SetDimension("s1", "k6", 50.8));
         assertThatThrownBy(() -> CommandJson.read(PartFile.parse("{\"do\":\"dance\"}"), doc))
                 .hasMessageContaining("no command");
+    }
+
+    @Test
+    void filesOfTheFirstVersionAreUpgraded() {
+        Sheet s = new Sheet("Flange", Unit.MM);
+        s.block("Disc", Base.TOP, new Pen().circle(0, 0, 60), 8, false, Mode.BODY);
+        s.with(new Command.AddStep(new HoleStep(
+                "",
+                "",
+                false,
+                HoleStep.Mouth.PLAIN,
+                5,
+                HoleStep.Extent.THROUGH,
+                8,
+                null,
+                true,
+                HoleStep.USUAL_POINT,
+                0,
+                0,
+                0,
+                "",
+                List.of(new HoleStep.Place("", s.face("s2.end(r3)"), new Vec2(20, 0))))));
+        s.with(new Command.AddStep(new RepeatStep(
+                "",
+                "",
+                false,
+                List.of("s4"),
+                List.of(),
+                List.of(),
+                new Layout.Round(Layout.Axis.Base.Z, 6, true, 1, false),
+                false,
+                List.of())));
+        String first = PartFile.write(s.document())
+                .replace("\"version\" : 2", "\"version\" : 1")
+                .replace("\"layout\" : \"round\"", "\"round\" : true, \"spacing\" : 10")
+                .replace("\"extent\" : \"through\"", "\"through\" : true");
+        assertThat(first).doesNotContain("layout").doesNotContain("extent");
+        assertThat(PartFile.read(first)).isEqualTo(s.document());
     }
 }
