@@ -1,16 +1,19 @@
 import { Dialog } from "radix-ui";
 
 const KEYS: [string, string][] = [
-  ["1 2 8", "Sketch, Form, Release"],
+  ["1 … 8", "Sketch, Form, Wall, Edge, Hole, Repeat, Release"],
   ["Q W E R T, A S D F G, Z X C V", "the shelf’s rows, in order"],
   ["Shift + these", "constraints, in order, while sketching"],
+  ["I O P, U, J K L, N M", "further tools while sketching, shown on their rows"],
+  ["Tab", "the next way in which the tool in hand works"],
+  ["R", "with the line tool: bends off tangent, or straight again"],
   ["Y", "construction line or drawn"],
   ["0–9, Tab, Enter", "type a size while drawing, next field, keep"],
   ["Alt", "held: no snapping"],
   ["Shift", "held: add to what is picked"],
   ["Delete", "take out what is picked in a sketch"],
   ["Enter, Esc", "apply or finish; one step back"],
-  ["Shift + Enter", "extrude again"],
+  ["Shift + Enter", "the last operation again, with its last values"],
   ["Ctrl + Z, Ctrl + Y", "undo, redo"],
   ["Arrow keys", "turn the view by 15°"],
   ["Home, End", "corner view; fit"],

@@ -55,7 +55,7 @@ export function RepeatBar() {
           >
             {all || "click what"}
           </button>{" "}
-          {view.bodies.length > 0 && <BodyChoice form={form} view={view} />}{" "}
+          {(view.bodies.length > 1 || form.bodies.length > 0) && <BodyChoice form={form} view={view} />}{" "}
           <ChoiceSlot
             label="How it repeats"
             value={form.layout}
@@ -119,7 +119,7 @@ export function RepeatBar() {
 
 /** Whole bodies instead of steps. */
 function BodyChoice({ form, view }: { form: RepeatDraft; view: PartView }) {
-  const choices: Record<string, string> = { "": "no whole body" };
+  const choices: Record<string, string> = { "": "by its steps" };
   view.bodies.forEach((b) => (choices[b.id] = `the body ${bodyName(view, b.id)}`));
   return (
     <ChoiceSlot
