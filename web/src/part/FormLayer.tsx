@@ -1,4 +1,3 @@
-import { useRef } from "react";
 import { Vector3 } from "three";
 import type { PlacedSketch, Vec2 } from "../api/types";
 import { lengthText, roughLength } from "../api/numbers";
@@ -9,8 +8,10 @@ import { changeForm, isForm, isSketch, sameRegion, takesLines, toggleRegion } fr
 import { currentScene } from "../scene/current";
 import { drillOnPoint } from "./drilling";
 import { PlaneLayer } from "./PlaneLayer";
+import { PullArrow } from "./PullArrow";
 import { isRib, toggleLine } from "./ribbing";
-import { usePart, type FormDraft } from "./store";
+import { usePart, type FormDraft, type WallDraft } from "./store";
+import { changeWall } from "./walling";
 
 /** Over the solids: sketches that no step uses yet; while forming, regions to pick and the arrow to pull. */
 export function FormLayer() {
@@ -114,6 +115,7 @@ export function FormLayer() {
           </g>
         );
       })}
+      {doing.kind === "walling" && <FaceArrow form={doing.form} />}
       {doing.kind === "drilling" &&
         view.steps
           .filter(isSketch)
@@ -140,7 +142,7 @@ export function FormLayer() {
               });
           })}
       {forming?.sketch && view.sketches[forming.sketch] && (
-        <Arrow form={forming} placed={view.sketches[forming.sketch]} />
+        <FormArrow form={forming} placed={view.sketches[forming.sketch]} />
       )}
     </svg>
   );
@@ -153,11 +155,9 @@ function AxisLine({ along: [x, y], model }: { along: Vec2; model: Model }) {
   return <path className="sk-curve axis" d={`M${-reach * x} ${-reach * y}L${reach * x} ${reach * y}`} />;
 }
 
-/** From the picked regions along the way of the extrusion; pulling it changes the distance. */
-function Arrow({ form, placed }: { form: FormDraft; placed: PlacedSketch }) {
-  const look = useLook();
+/** From the picked regions along the way of the extrusion. */
+function FormArrow({ form, placed }: { form: FormDraft; placed: PlacedSketch }) {
   const unit = usePart((s) => s.view!.unit);
-  const hold = useRef<{ x: number; y: number; mm: number } | null>(null);
   const inside = form.regions.map((r) => r.inside);
   const mm = roughLength(form.distance, unit);
   if (
@@ -176,47 +176,29 @@ function Arrow({ form, placed }: { form: FormDraft; placed: PlacedSketch }) {
     .addScaledVector(new Vector3(...placed.x), mid[0])
     .addScaledVector(new Vector3(...placed.y), mid[1]);
   const way = new Vector3(...placed.z).multiplyScalar(form.flipped && !form.bothWays ? -1 : 1);
-  const [x0, y0] = look.toScreen(foot);
-  const [ux, uy] = look.toScreen(foot.clone().add(way)).map((v, i) => v - [x0, y0][i]);
-  const perMm = Math.hypot(ux, uy);
-  if (perMm < 0.12 * look.scale) return null;
-  const reach = form.bothWays ? mm / 2 : mm;
-  const [x1, y1] = [x0 + ux * reach, y0 + uy * reach];
-  const [dx, dy] = [ux / perMm, uy / perMm];
-  const tip = [x1 + 26 * dx, y1 + 26 * dy];
-  const head = `M${tip[0]} ${tip[1]}L${tip[0] - 14 * dx - 7 * dy} ${tip[1] - 14 * dy + 7 * dx}L${tip[0] - 14 * dx + 7 * dy} ${tip[1] - 14 * dy - 7 * dx}Z`;
-  const grid = perMm > 8 ? 0.5 : perMm > 2 ? 1 : 5;
   return (
-    <g
-      className="arrow"
-      data-testid="arrow"
-      onPointerDown={(e) => {
-        e.stopPropagation();
-        e.currentTarget.setPointerCapture(e.pointerId);
-        hold.current = { x: e.clientX, y: e.clientY, mm };
-      }}
-      onPointerMove={(e) => {
-        const h = hold.current;
-        if (!h) return;
-        const along = ((e.clientX - h.x) * dx + (e.clientY - h.y) * dy) / perMm;
-        const next = Math.round((h.mm + along * (form.bothWays ? 2 : 1)) / grid) * grid;
-        if (next > 0) changeForm({ distance: lengthText(next, unit) });
-      }}
-      onPointerUp={() => {
-        hold.current = null;
-      }}
-    >
-      <line
-        x1={x0}
-        y1={y0}
-        x2={tip[0] - 8 * dx}
-        y2={tip[1] - 8 * dy}
-        stroke="transparent"
-        style={{ strokeWidth: 16, stroke: "transparent" }}
-      />
-      <line x1={x0} y1={y0} x2={tip[0] - 8 * dx} y2={tip[1] - 8 * dy} />
-      <circle cx={tip[0] - 8 * dx} cy={tip[1] - 8 * dy} r="14" fill="transparent" />
-      <path d={head} />
-    </g>
+    <PullArrow
+      foot={foot}
+      way={way}
+      mm={mm}
+      times={form.bothWays ? 2 : 1}
+      onPull={(next) => next > 0 && changeForm({ distance: lengthText(next, unit) })}
+    />
+  );
+}
+
+/** From a face that is moved, out of the material or into it. */
+function FaceArrow({ form }: { form: WallDraft }) {
+  const unit = usePart((s) => s.view!.unit);
+  const face = form.faces[0];
+  const mm = roughLength(form.distance, unit);
+  if (form.op !== "move" || !face || mm === null) return null;
+  return (
+    <PullArrow
+      foot={new Vector3(...face.point)}
+      way={new Vector3(...face.normal)}
+      mm={mm}
+      onPull={(next) => next !== 0 && changeWall({ distance: lengthText(next, unit) })}
+    />
   );
 }

@@ -108,7 +108,7 @@ class KillTest {
                     }
                 });
                 editor.start();
-                Thread.sleep(random.nextInt(400));
+                Thread.sleep(random.nextInt(1500));
                 process.destroyForcibly().waitFor();
                 editor.join();
                 JsonNode after = start().look(id);

@@ -53,7 +53,7 @@ final class StormParts {
         base = sheet.block(
                 "Plate",
                 Base.TOP,
-                new Pen().rectangle(0, 0, columns * CELL + MARGIN, rows * CELL + MARGIN),
+                new Pen().rectangle(0, 0, columns * CELL + MARGIN, this.rows * CELL + MARGIN),
                 18 + random.nextInt(8),
                 false,
                 Mode.BODY);
