@@ -22,7 +22,13 @@ public sealed interface Layout {
         /** A straight edge, or the axis of a round one. */
         record OfEdge(EdgeReference edge) implements Axis {}
 
+        /** An axis that a step made. */
+        record Made(String step) implements Axis {}
+
         default List<String> steps() {
+            if (this instanceof Made m) {
+                return List.of(m.step());
+            }
             return this instanceof OfFace f
                     ? f.face().steps()
                     : this instanceof OfEdge e ? e.edge().steps() : List.of();

@@ -12,6 +12,7 @@ public sealed interface Step
                 RepeatStep,
                 WallStep,
                 PlaneStep,
+                MarkStep,
                 MirrorStep,
                 MoveStep,
                 CombineStep {

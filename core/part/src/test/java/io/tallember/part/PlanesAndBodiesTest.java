@@ -205,4 +205,79 @@ class PlanesAndBodiesTest {
             assertThat(PartFile.write(PartFile.read(written))).isEqualTo(written);
         }
     }
+
+    private static MarkStep mark(MarkStep.Way way, SketchPlane from, PlaneStep.On on) {
+        return new MarkStep("", "", false, way, from, on, new Vec3(5, 6, 7));
+    }
+
+    private static String add(Sheet s, Step step) {
+        String id = s.document().freshId();
+        s.with(new Command.AddStep(step));
+        assertThat(s.failure()).isEmpty();
+        return id;
+    }
+
+    @Test
+    void axesAndPointsAreMarkedAndGoneBy() {
+        Sheet s = new Sheet("Marks", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        s.cut("Bore", s.on("s2.end(r3)"), new Pen().circle(12, 10, 8), 25, true);
+        Body b = s.state().solids().get(0);
+        EdgeReference upright = s.edges(
+                        e -> e.middle().minus(new Vec3(40, 30, 10)).length() < 1e-6)
+                .get(0);
+        var corner = b.vertices().stream()
+                .filter(v -> v.point().minus(new Vec3(0, 0, 20)).length() < 1e-6)
+                .findFirst()
+                .orElseThrow();
+        PointReference at = new PointReference(b.names().of(corner), corner.point());
+        PlaneStep.On byEdge = new PlaneStep.On(null, upright, null, List.of());
+        String edge = add(s, mark(MarkStep.Way.ALONG_EDGE, Base.TOP, byEdge));
+        String round = add(
+                s,
+                mark(MarkStep.Way.OF_FACE, Base.TOP, new PlaneStep.On(null, null, s.face("s5.side(c1)"), List.of())));
+        String meet = add(
+                s, mark(MarkStep.Way.WHERE_PLANES_MEET, Base.TOP, new PlaneStep.On(Base.FRONT, null, null, List.of())));
+        String point = add(s, mark(MarkStep.Way.POINT_AT, Base.TOP, PlaneStep.On.NOTHING));
+        String onCorner =
+                add(s, mark(MarkStep.Way.POINT_ON_CORNER, Base.TOP, new PlaneStep.On(null, null, null, List.of(at))));
+        String pierced = add(s, mark(MarkStep.Way.POINT_IN_PLANE, Base.TOP, byEdge));
+        var marks = s.state().stand().marks();
+        assertThat(marks.get(edge).axis().direction().cross(Vec3.Z).length()).isLessThan(1e-12);
+        assertThat(marks.get(round)
+                        .axis()
+                        .point(marks.get(round).axis().project(new Vec3(12, 10, 0)))
+                        .distance(new Vec3(12, 10, 0)))
+                .isLessThan(1e-9);
+        assertThat(marks.get(meet).axis().direction().cross(Vec3.X).length()).isLessThan(1e-12);
+        assertThat(marks.get(onCorner).point().distance(new Vec3(0, 0, 20))).isLessThan(1e-9);
+        assertThat(marks.get(pierced).point().distance(new Vec3(40, 30, 0))).isLessThan(1e-9);
+        // a line through two marked points, and a plane through three
+        List<PointReference> made =
+                List.of(new PointReference(point, Vec3.ZERO), new PointReference(pierced, Vec3.ZERO));
+        String through = add(s, mark(MarkStep.Way.THROUGH_CORNERS, Base.TOP, new PlaneStep.On(null, null, null, made)));
+        assertThat(s.state()
+                        .stand()
+                        .marks()
+                        .get(through)
+                        .axis()
+                        .direction()
+                        .cross(new Vec3(35, 24, -7))
+                        .length())
+                .isLessThan(1e-9);
+        // a repeat round a marked axis follows it
+        s.with(new Command.AddStep(new RepeatStep(
+                "",
+                "",
+                false,
+                List.of("s5"),
+                List.of(),
+                List.of(),
+                new Layout.Round(new Layout.Axis.Made(round), 2, false, Math.PI, false),
+                false,
+                List.of())));
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        s.with(new Command.SwitchStep(point, true));
+        assertThat(s.failure()).contains("isn't built");
+    }
 }

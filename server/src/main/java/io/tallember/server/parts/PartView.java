@@ -87,6 +87,14 @@ public class PartView {
             put(plane, "y", f.y());
             put(plane, "z", f.z());
         });
+        ObjectNode marks = n.putObject("marks");
+        piece.state().stand().marks().forEach((id, m) -> {
+            ObjectNode mark = marks.putObject(id);
+            put(mark, "point", m.point());
+            if (m.axis() != null) {
+                put(mark, "way", m.axis().direction());
+            }
+        });
         ArrayNode bodies = n.putArray("bodies");
         ObjectNode shapes = n.putObject("shapes");
         Box3 box = Box3.EMPTY;

@@ -3,6 +3,7 @@ package io.tallember.part.file;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.CombineStep;
 import io.tallember.part.EdgeReference;
+import io.tallember.part.MarkStep;
 import io.tallember.part.MirrorStep;
 import io.tallember.part.MoveStep;
 import io.tallember.part.PlaneStep;
@@ -16,7 +17,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Planes, mirrors and combined bodies, to and from JSON. */
 final class BodyJson {
-    private static final Set<String> KINDS = Set.of("plane", "mirror", "combine", "move");
+    private static final Set<String> KINDS = Set.of("plane", "axis", "point", "mirror", "combine", "move");
 
     private BodyJson() {}
 
@@ -28,23 +29,13 @@ final class BodyJson {
         if (step instanceof PlaneStep p) {
             n.put("way", Words.of(p.way()));
             StepJson.put(n, p.from());
-            PlaneStep.On on = p.on();
-            if (on.second() != null) {
-                StepJson.put(n, "second", on.second());
-            }
-            if (on.edge() != null) {
-                StepJson.put(n.putObject("edge"), on.edge());
-            }
-            if (on.round() != null) {
-                StepJson.put(n, "round", on.round());
-            }
-            if (!on.corners().isEmpty()) {
-                ArrayNode corners = n.putArray("corners");
-                for (PointReference c : on.corners()) {
-                    StepJson.put(corners.addObject().put("corner", c.key()), "point", c.point());
-                }
-            }
+            on(n, p.on());
             n.put("distance", p.distance()).put("angle", p.angle());
+        } else if (step instanceof MarkStep m) {
+            n.put("way", Words.of(m.way()));
+            StepJson.put(n, m.from());
+            on(n, m.on());
+            n.put("x", m.at().x()).put("y", m.at().y()).put("z", m.at().z());
         } else if (step instanceof MirrorStep m) {
             StepJson.put(n, m.plane());
             n.put("join", m.join());
@@ -67,6 +58,14 @@ final class BodyJson {
         if (kind.equals("combine")) {
             return new CombineStep(id, name, off, f.oneOf("way", CombineStep.Way.class), bodies(f));
         }
+        if (kind.equals("axis") || kind.equals("point")) {
+            Vec3 at = new Vec3(
+                    f.size("x", typed, place + "/x", false),
+                    f.size("y", typed, place + "/y", false),
+                    f.size("z", typed, place + "/z", false));
+            MarkStep.Way way = f.oneOf("way", MarkStep.Way.class);
+            return new MarkStep(id, name, off, way, StepJson.plane(f), on(f), at);
+        }
         if (kind.equals("move")) {
             Vec3 by = new Vec3(
                     f.size("x", typed, place + "/x", false),
@@ -82,17 +81,7 @@ final class BodyJson {
                     f.size("angle", typed, place + "/angle", true),
                     f.flag("copy"));
         }
-        EdgeReference edge = null;
-        if (f.has("edge")) {
-            edge = StepJson.edge(f.part("edge", "edge"));
-        }
-        PlaneStep.On on = new PlaneStep.On(
-                f.has("second") ? StepJson.plane(f, "second") : null,
-                edge,
-                f.has("round") ? StepJson.face(f.part("round", "face")) : null,
-                f.has("corners")
-                        ? f.list("corners").stream().map(BodyJson::corner).toList()
-                        : List.of());
+        PlaneStep.On on = on(f);
         return new PlaneStep(
                 id,
                 name,
@@ -113,6 +102,38 @@ final class BodyJson {
 
     private static List<String> bodies(Fields f) {
         return f.has("bodies") ? f.texts("bodies") : List.of();
+    }
+
+    private static void on(ObjectNode n, PlaneStep.On on) {
+        if (on.second() != null) {
+            StepJson.put(n, "second", on.second());
+        }
+        if (on.edge() != null) {
+            StepJson.put(n.putObject("edge"), on.edge());
+        }
+        if (on.round() != null) {
+            StepJson.put(n, "round", on.round());
+        }
+        if (!on.corners().isEmpty()) {
+            ArrayNode corners = n.putArray("corners");
+            for (PointReference c : on.corners()) {
+                StepJson.put(corners.addObject().put("corner", c.key()), "point", c.point());
+            }
+        }
+    }
+
+    private static PlaneStep.On on(Fields f) {
+        EdgeReference edge = null;
+        if (f.has("edge")) {
+            edge = StepJson.edge(f.part("edge", "edge"));
+        }
+        return new PlaneStep.On(
+                f.has("second") ? StepJson.plane(f, "second") : null,
+                edge,
+                f.has("round") ? StepJson.face(f.part("round", "face")) : null,
+                f.has("corners")
+                        ? f.list("corners").stream().map(BodyJson::corner).toList()
+                        : List.of());
     }
 
     private static PointReference corner(JsonNode node) {

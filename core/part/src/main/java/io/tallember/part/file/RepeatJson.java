@@ -55,6 +55,8 @@ final class RepeatJson {
             StepJson.put(n, name, f.face());
         } else if (axis instanceof Layout.Axis.OfEdge e) {
             StepJson.put(n.putObject(name), e.edge());
+        } else if (axis instanceof Layout.Axis.Made m) {
+            n.putObject(name).put("step", m.step());
         } else {
             n.put(name, Words.of((Layout.Axis.Base) axis));
         }
@@ -65,6 +67,9 @@ final class RepeatJson {
             return f.oneOf(name, Layout.Axis.Base.class);
         }
         Fields part = f.part(name, "axis");
+        if (part.has("step")) {
+            return new Layout.Axis.Made(part.text("step"));
+        }
         return part.has("edge")
                 ? new Layout.Axis.OfEdge(StepJson.edge(part))
                 : new Layout.Axis.OfFace(StepJson.face(part));

@@ -9,6 +9,7 @@ import io.tallember.part.EdgeReference;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.FaceReference;
 import io.tallember.part.HoleStep;
+import io.tallember.part.MarkStep;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.MirrorStep;
 import io.tallember.part.MoveStep;
@@ -109,6 +110,9 @@ public final class StepJson {
         }
         if (step instanceof RibStep) {
             return "rib";
+        }
+        if (step instanceof MarkStep m) {
+            return m.way().point() ? "point" : "axis";
         }
         if (step instanceof MoveStep) {
             return "move";

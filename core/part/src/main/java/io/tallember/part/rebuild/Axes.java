@@ -24,6 +24,15 @@ final class Axes {
         if (axis instanceof Axis.Base b) {
             return new Line(Vec3.ZERO, b == Axis.Base.X ? Vec3.X : b == Axis.Base.Y ? Vec3.Y : Vec3.Z);
         }
+        if (axis instanceof Axis.Made m) {
+            Stand.Mark mark = before.marks().get(m.step());
+            if (mark == null || mark.axis() == null) {
+                throw new GeometryException(
+                        Reason.LOST_REFERENCE,
+                        "The axis of " + whose + " isn't built. Switch its step on, or choose another.");
+            }
+            return mark.axis();
+        }
         return axis instanceof Axis.OfEdge e
                 ? edge(e, whose, before, notes)
                 : face((Axis.OfFace) axis, whose, before, notes);

@@ -56,7 +56,7 @@ final class BuildPlane {
     }
 
     /** A point of both planes. */
-    private static Vec3 onBoth(Frame a, Frame b, Vec3 n) {
+    static Vec3 onBoth(Frame a, Frame b, Vec3 n) {
         Vec3 down = a.z().cross(n).cross(a.z());
         double far = b.origin().minus(a.origin()).dot(n) / down.dot(n);
         return a.origin().plus(far, down);
@@ -87,13 +87,7 @@ final class BuildPlane {
     private static Frame corners(PlaneStep step, Stand before, List<String> notes) {
         List<Vec3> p = new ArrayList<>();
         for (PointReference r : step.on().corners()) {
-            PointFinder.Found f = PointFinder.find(r, before.bodies())
-                    .orElseThrow(() -> new GeometryException(
-                            Reason.LOST_REFERENCE, "There is no body any more that has the corners of this plane."));
-            if (!f.exact()) {
-                notes.add("A corner of this plane is gone or has other faces round it; the nearest one was taken.");
-            }
-            p.add(f.vertex().point());
+            p.add(PointFinder.place(r, WHAT, before, notes));
         }
         Vec3 n = p.get(1).minus(p.get(0)).cross(p.get(2).minus(p.get(0)));
         if (n.length() < 1e-9) {

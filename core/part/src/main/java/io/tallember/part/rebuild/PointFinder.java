@@ -1,5 +1,8 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.PointReference;
 import io.tallember.solid.Vertex;
 import java.util.Comparator;
@@ -12,6 +15,31 @@ final class PointFinder {
 
     /** A corner found, and whether its lineage is just the one referred to. */
     record Found(Vertex vertex, boolean exact) {}
+
+    /**
+     * Where a referred point is: of a corner, or one that a step made.
+     *
+     * @param whose what goes by it, as sentences call it, such as "this plane"
+     * @throws GeometryException LOST_REFERENCE when there is none
+     */
+    static Vec3 place(PointReference ref, String whose, Stand before, List<String> notes) {
+        if (ref.made()) {
+            Stand.Mark m = before.marks().get(ref.key());
+            if (m == null) {
+                throw new GeometryException(
+                        Reason.LOST_REFERENCE,
+                        "The point that " + whose + " goes by isn't built. Switch its step on, or pick another.");
+            }
+            return m.point();
+        }
+        Found f = find(ref, before.bodies())
+                .orElseThrow(() -> new GeometryException(
+                        Reason.LOST_REFERENCE, "There is no body any more that has the corners of " + whose + "."));
+        if (!f.exact()) {
+            notes.add("A corner of " + whose + " is gone or has other faces round it; the nearest one was taken.");
+        }
+        return f.vertex().point();
+    }
 
     /** By lineage; else the corner nearest to the picked one. */
     static Optional<Found> find(PointReference ref, List<PartBody> bodies) {

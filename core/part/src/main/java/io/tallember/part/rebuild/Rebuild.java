@@ -6,6 +6,7 @@ import io.tallember.part.BlendStep;
 import io.tallember.part.CombineStep;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.HoleStep;
+import io.tallember.part.MarkStep;
 import io.tallember.part.MirrorStep;
 import io.tallember.part.MoveStep;
 import io.tallember.part.PartDocument;
@@ -129,6 +130,9 @@ public final class Rebuild {
         }
         if (s instanceof PlaneStep p) {
             return BuildPlane.build(p, before, notes);
+        }
+        if (s instanceof MarkStep m) {
+            return BuildMark.build(m, before, notes);
         }
         if (s instanceof MirrorStep m) {
             return BuildBodies.mirror(m, before, notes);

@@ -1,6 +1,8 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Vec3;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,12 +12,13 @@ import java.util.Set;
 
 /** What stands after a step: bodies and placed sketches. Equality is identity, which is what results are kept by. */
 public final class Stand {
-    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Set.of());
+    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Map.of(), Set.of());
 
     private final List<PartBody> bodies;
     private final Map<String, PlacedSketch> sketches;
     private final Map<String, Made> made;
     private final Map<String, Frame> planes;
+    private final Map<String, Mark> marks;
     private final Set<String> changes;
 
     private Stand(
@@ -23,12 +26,33 @@ public final class Stand {
             Map<String, PlacedSketch> sketches,
             Map<String, Made> made,
             Map<String, Frame> planes,
+            Map<String, Mark> marks,
             Set<String> changes) {
         this.bodies = List.copyOf(bodies);
         this.sketches = sketches;
         this.made = made;
         this.planes = planes;
+        this.marks = marks;
         this.changes = changes;
+    }
+
+    /**
+     * What a step marked.
+     *
+     * @param axis null for a point
+     * @param point the point, or one of the axis
+     */
+    public record Mark(Line axis, Vec3 point) {}
+
+    /** The axes and points that steps made, by the steps' ids. */
+    public Map<String, Mark> marks() {
+        return marks;
+    }
+
+    Stand with(String step, Mark mark) {
+        Map<String, Mark> more = new LinkedHashMap<>(marks);
+        more.put(step, mark);
+        return new Stand(bodies, sketches, made, planes, more, changes);
     }
 
     Optional<Frame> plane(String step) {
@@ -43,7 +67,7 @@ public final class Stand {
     Stand with(String step, Frame plane) {
         Map<String, Frame> more = new LinkedHashMap<>(planes);
         more.put(step, plane);
-        return new Stand(bodies, sketches, made, more, changes);
+        return new Stand(bodies, sketches, made, more, marks, changes);
     }
 
     /** Ids of the steps that did something to material, in order. */
@@ -61,7 +85,7 @@ public final class Stand {
         Stand s = with(step, Made.change(bodies, now)).with(now);
         Set<String> more = new HashSet<>(changes);
         more.add(step);
-        return new Stand(s.bodies, s.sketches, s.made, s.planes, Set.copyOf(more));
+        return new Stand(s.bodies, s.sketches, s.made, s.planes, s.marks, Set.copyOf(more));
     }
 
     Optional<Made> made(String step) {
@@ -71,7 +95,7 @@ public final class Stand {
     Stand with(String step, Made m) {
         Map<String, Made> more = new LinkedHashMap<>(made);
         more.put(step, m);
-        return new Stand(bodies, sketches, more, planes, changes);
+        return new Stand(bodies, sketches, more, planes, marks, changes);
     }
 
     public List<PartBody> bodies() {
@@ -89,10 +113,10 @@ public final class Stand {
     Stand with(PlacedSketch s) {
         Map<String, PlacedSketch> more = new LinkedHashMap<>(sketches);
         more.put(s.step().id(), s);
-        return new Stand(bodies, more, made, planes, changes);
+        return new Stand(bodies, more, made, planes, marks, changes);
     }
 
     Stand with(List<PartBody> b) {
-        return new Stand(b, sketches, made, planes, changes);
+        return new Stand(b, sketches, made, planes, marks, changes);
     }
 }
