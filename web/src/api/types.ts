@@ -225,8 +225,8 @@ export interface HoleStep extends StepBase {
   places: HolePlace[];
 }
 
-/** What a repeat goes along or round: one of the part's axes, a face, or an edge. */
-export type Axis = "x" | "y" | "z" | FaceRef | EdgeRef;
+/** What a repeat goes along or round: one of the part's axes, a face, an edge, or an axis that a step made. */
+export type Axis = "x" | "y" | "z" | FaceRef | EdgeRef | { step: string };
 
 /** Does again elsewhere what steps did, or what bodies or faces are. Fields by layout. */
 export interface RepeatStep extends StepBase {
@@ -321,6 +321,31 @@ export interface PlaneStep extends StepBase {
   angle: number | string;
 }
 
+export type MarkWay =
+  | "along-edge"
+  | "of-face"
+  | "where-planes-meet"
+  | "through-corners"
+  | "square"
+  | "point-at"
+  | "point-on-corner"
+  | "point-on-edge"
+  | "point-in-plane";
+
+/** An axis or a point that others go by. */
+export interface MarkStep extends StepBase {
+  kind: "axis" | "point";
+  way: MarkWay;
+  plane: Plane;
+  second?: Plane;
+  edge?: EdgeRef;
+  round?: FaceRef;
+  corners?: CornerRef[];
+  x: number | string;
+  y: number | string;
+  z: number | string;
+}
+
 export interface MirrorStep extends StepBase {
   kind: "mirror";
   plane: Plane;
@@ -398,6 +423,7 @@ export type Step = (
   | MirrorStep
   | CombineStep
   | MoveStep
+  | MarkStep
 ) &
   StepReport;
 
@@ -523,6 +549,8 @@ export interface PartView {
   steps: Step[];
   sketches: Record<string, PlacedSketch>;
   planes: Record<string, { origin: Vec3; x: Vec3; y: Vec3; z: Vec3 }>;
+  /** Points, and axes where there is a way. */
+  marks: Record<string, { point: Vec3; way?: Vec3 }>;
   bodies: BodyView[];
   shapes: Record<string, Shape>;
   volume?: number;

@@ -14,6 +14,7 @@ import {
 } from "./bodies";
 import { PlaneSlot } from "./PlaceBar";
 import { planeWords } from "./planing";
+import { AxisSlot } from "./RepeatBar";
 import { AXES, axisWord } from "./repeating";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type BodiesDraft } from "./store";
@@ -120,13 +121,11 @@ function Moving({ form, view }: { form: BodiesDraft; view: PartView }) {
         onEnter={applyBodies}
       />
       ° about{" "}
-      <ChoiceSlot
-        label="Axis"
-        value={axisWord(form.axis)}
-        choices={AXES}
-        onChoose={(a) =>
-          changeBodies(a === "face" || a === "edge" ? { aim: "axis" } : { axis: a, aim: "bodies" })
-        }
+      <AxisSlot
+        axis={form.axis}
+        aiming={form.aim === "axis"}
+        onAxis={(axis) => changeBodies({ axis, aim: "bodies" })}
+        onAim={() => changeBodies({ aim: "axis" })}
       />
     </>
   );

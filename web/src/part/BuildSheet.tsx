@@ -18,6 +18,8 @@ import { SplitSentence } from "./SplitBar";
 import { isSplit } from "./splitting";
 import { isCombine, isMirror, isMove } from "./bodies";
 import { BodiesSentence } from "./BodiesBar";
+import { MarkSentence } from "./MarkBar";
+import { isMark } from "./marking";
 import { PlaneSentence } from "./PlaneBar";
 import { isPlane } from "./planing";
 import { RibSentence } from "./RibBar";
@@ -223,6 +225,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <DrillSentence step={step} onOpen={() => edit(step)} />
         ) : isRepeat(step) ? (
           <RepeatSentence step={step} onOpen={() => edit(step)} />
+        ) : isMark(step) ? (
+          <MarkSentence step={step} onOpen={() => edit(step)} />
         ) : isPlane(step) ? (
           <PlaneSentence step={step} onOpen={() => edit(step)} />
         ) : isMirror(step) || isCombine(step) || isMove(step) ? (
@@ -360,7 +364,7 @@ function StepMenu({
   const groups = view!.groups ?? {};
   const above = n > 1 ? all[n - 2] : null;
   const look = view!.looks?.[step.id];
-  const shown = isSketch(step) || isPlane(step);
+  const shown = isSketch(step) || isPlane(step) || isMark(step);
   const group = (ids: string[], name: string) => void send({ do: "group", steps: ids, name });
   return (
     <DropdownMenu.Root>

@@ -2,6 +2,8 @@ import { Vector3 } from "three";
 import type { PartView, Vec2 } from "../api/types";
 import { useLook } from "../scene/useLook";
 import { seenPlane } from "../sketch/plane";
+import { markCorner } from "./marking";
+import { cornerOfPlane } from "./planing";
 import { newSketch } from "./sketching";
 import { usePart } from "./store";
 
@@ -15,6 +17,7 @@ export function PlaneLayer() {
   return (
     <>
       {Object.entries(shown.planes).map(([id, plane]) => {
+        if (view.looks?.[id]?.hidden) return null;
         const seen = seenPlane(look, plane);
         const [u, v, half] = spread(plane, shown);
         const corners: Vec2[] = [
@@ -36,6 +39,46 @@ export function PlaneLayer() {
               onClick={() => free && void newSketch({ step: id })}
             >
               {free && <title>Sketch on this plane</title>}
+              {name}
+            </text>
+          </g>
+        );
+      })}
+      {Object.entries(shown.marks).map(([id, m]) => {
+        if (view.looks?.[id]?.hidden) return null;
+        const name = view.steps.find((s) => s.id === id)?.name ?? "";
+        const size =
+          shown.min && shown.max ? new Vector3(...shown.max).distanceTo(new Vector3(...shown.min)) : 50;
+        const p = new Vector3(...m.point);
+        const mid =
+          m.way && shown.min && shown.max
+            ? p.clone().addScaledVector(
+                new Vector3(...m.way),
+                new Vector3(...shown.min)
+                  .add(new Vector3(...shown.max))
+                  .multiplyScalar(0.5)
+                  .sub(p)
+                  .dot(new Vector3(...m.way)),
+              )
+            : p;
+        const [x, y] = look.toScreen(mid);
+        const ends = m.way
+          ? [-0.7, 0.7].map((k) =>
+              look.toScreen(mid.clone().addScaledVector(new Vector3(...m.way!), k * size)),
+            )
+          : null;
+        const pick = () =>
+          doing.kind === "marking"
+            ? markCorner(id, m.point)
+            : doing.kind === "planing" && cornerOfPlane(id, m.point);
+        return (
+          <g key={id} className={`made-mark ${litStep === id ? "lit" : ""}`} data-mark={id}>
+            {ends ? (
+              <path d={`M${ends[0].join(" ")}L${ends[1].join(" ")}`} />
+            ) : (
+              <circle cx={x} cy={y} r="4.5" className={free ? "" : "free"} onClick={() => void pick()} />
+            )}
+            <text x={(ends ? ends[1][0] : x) + 7} y={(ends ? ends[1][1] : y) - 6}>
               {name}
             </text>
           </g>

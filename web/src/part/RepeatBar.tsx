@@ -131,7 +131,7 @@ function BodyChoice({ form, view }: { form: RepeatDraft; view: PartView }) {
   );
 }
 
-function AxisSlot({
+export function AxisSlot({
   axis,
   aiming,
   onAxis,
@@ -142,13 +142,23 @@ function AxisSlot({
   onAxis: (a: Axis) => void;
   onAim: () => void;
 }) {
-  const value = aiming ? "face" : axisWord(axis);
+  const view = usePart((s) => s.view!);
+  const own = view.steps.filter((s) => s.kind === "axis" && view.marks[s.id]);
+  const made = typeof axis === "object" && "step" in axis ? axis.step : null;
+  const value: string = aiming ? "face" : (made ?? axisWord(axis));
+  const base: Record<string, string> = { ...AXES };
+  delete base.made;
+  const choices: Record<string, string> = { ...base, ...Object.fromEntries(own.map((s) => [s.id, s.name])) };
+  if (made && !choices[made]) choices[made] = AXES.made;
+  if (aiming) choices.face = "click a face or edge";
   return (
     <ChoiceSlot
       label="Axis"
       value={value}
-      choices={{ ...AXES, face: aiming ? "click a face or edge" : AXES.face }}
-      onChoose={(a) => (a === "face" || a === "edge" ? onAim() : onAxis(a))}
+      choices={choices}
+      onChoose={(a) =>
+        a === "face" || a === "edge" ? onAim() : onAxis(a === "x" || a === "y" || a === "z" ? a : { step: a })
+      }
     />
   );
 }

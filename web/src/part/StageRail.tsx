@@ -4,6 +4,7 @@ import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
 import { isReady } from "./placing";
 import { isCombine, isMirror, isMove } from "./bodies";
+import { isMark } from "./marking";
 import { isPlane } from "./planing";
 import { isRepeat } from "./repeating";
 import { isRib } from "./ribbing";
@@ -26,7 +27,7 @@ export function StageRail() {
   const { view, stage, set, doing } = usePart();
   const count = (n: number) =>
     n === 1
-      ? (view?.steps.filter((s) => isSketch(s) || isPlane(s)).length ?? 0)
+      ? (view?.steps.filter((s) => isSketch(s) || isPlane(s) || isMark(s)).length ?? 0)
       : n === 2
         ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s) || isCombine(s) || isMove(s))
             .length ?? 0)
@@ -40,7 +41,7 @@ export function StageRail() {
                 ? (view?.steps.filter((s) => isRepeat(s) || isMirror(s)).length ?? 0)
                 : 0;
   const now =
-    doing.kind === "sketching" || doing.kind === "planing"
+    doing.kind === "sketching" || doing.kind === "planing" || doing.kind === "marking"
       ? 1
       : doing.kind === "forming" ||
           doing.kind === "placing" ||

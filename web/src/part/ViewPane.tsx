@@ -13,6 +13,7 @@ import { ModelSizes } from "./ModelSizes";
 import { drillAt } from "./drilling";
 import { placeAt } from "./placing";
 import { bodiesClick } from "./bodies";
+import { markClick } from "./marking";
 import { planeFrom, planeWords } from "./planing";
 import { repeatClick } from "./repeating";
 import { splitBy } from "./splitting";
@@ -130,6 +131,7 @@ export function ViewPane() {
     doing.kind === "walling" ||
     doing.kind === "planing" ||
     doing.kind === "bodies" ||
+    doing.kind === "marking" ||
     (doing.kind === "forming" && aiming(doing.form));
 
   const down = (e: React.PointerEvent) => {
@@ -211,6 +213,10 @@ export function ViewPane() {
       return;
     }
     if (doing.kind === "planing") return planeFrom(found);
+    if (doing.kind === "marking") {
+      if (found) markClick(found);
+      return;
+    }
     if (doing.kind === "bodies") {
       if (found) bodiesClick(found, aimed);
       return;

@@ -5,6 +5,7 @@ import { DrillBar } from "./DrillBar";
 import { FormBar } from "./FormBar";
 import { PlaceBar } from "./PlaceBar";
 import { BodiesBar } from "./BodiesBar";
+import { MarkBar } from "./MarkBar";
 import { PlaneBar } from "./PlaneBar";
 import { RepeatBar } from "./RepeatBar";
 import { RibBar } from "./RibBar";
@@ -27,6 +28,8 @@ export function WorkBar() {
         <RepeatBar />
       ) : doing.kind === "splitting" ? (
         <SplitBar />
+      ) : doing.kind === "marking" ? (
+        <MarkBar />
       ) : doing.kind === "planing" ? (
         <PlaneBar />
       ) : doing.kind === "bodies" ? (

@@ -8,6 +8,7 @@ import { beginForm, editForm, isForm, isSketch } from "./forming";
 import { beginDrill, editDrill, isHole } from "./drilling";
 import { beginPlace, editPlaced, isReady } from "./placing";
 import { beginBodies, editBodies, isCombine, isMirror, isMove } from "./bodies";
+import { beginMark, editMark, isMark } from "./marking";
 import { beginPlane, editPlane, isPlane } from "./planing";
 import { beginRepeat, editRepeat, isRepeat } from "./repeating";
 import { beginRib, editRib, isRib } from "./ribbing";
@@ -71,6 +72,18 @@ export function shelfActions(stage: number): Action[] {
         run: startOnFace,
       },
       { name: "Make a plane", hint: "Beside, between or askew", key: "t", run: beginPlane },
+      {
+        name: "Make an axis",
+        hint: "Along, through or square",
+        key: "a",
+        run: () => beginMark("along-edge"),
+      },
+      {
+        name: "Make a point",
+        hint: "At a place, corner or edge",
+        key: "s",
+        run: () => beginMark("point-at"),
+      },
       ...(view?.steps ?? [])
         .filter((s) => isPlane(s) && view!.planes[s.id])
         .map((s) => ({
@@ -323,6 +336,7 @@ export function openStep(s: Step): void {
   else if (isWall(s)) editWall(s);
   else if (isRib(s)) editRib(s);
   else if (isPlane(s)) editPlane(s);
+  else if (isMark(s)) editMark(s);
   else if (isMirror(s) || isCombine(s) || isMove(s)) editBodies(s);
 }
 

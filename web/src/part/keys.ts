@@ -11,6 +11,7 @@ import { applyPlace } from "./placing";
 import { finishSketch, lookMoved } from "./sketching";
 import { applyRepeat } from "./repeating";
 import { applyBodies } from "./bodies";
+import { applyMark } from "./marking";
 import { applyPlane } from "./planing";
 import { applyRib } from "./ribbing";
 import { applySplit } from "./splitting";
@@ -56,6 +57,7 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   else if (key === "Enter" && doing.kind === "ribbing") void applyRib();
   else if (key === "Enter" && doing.kind === "planing") void applyPlane();
   else if (key === "Enter" && doing.kind === "bodies") void applyBodies();
+  else if (key === "Enter" && doing.kind === "marking") void applyMark();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") again();
   else if (doing.kind === "sketching") return false;
   else if (STAGES.some((s) => String(s.n) === key)) {

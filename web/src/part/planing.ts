@@ -150,8 +150,7 @@ export function planeFrom(found: Pick | null): void {
   if (found.kind === "vertex") {
     const v = view.bodies.find((b) => b.id === found.body)?.vertices.find((x) => x.key === found.key);
     if (!v) return;
-    const others = form.corners.filter((c) => c.corner !== v.key).slice(-2);
-    changePlane({ way: "corners", corners: [...others, { corner: v.key, point: v.point }] });
+    cornerOfPlane(v.key, v.point);
     return;
   }
   const face = faceOf(view, found);
@@ -163,6 +162,14 @@ export function planeFrom(found: Pick | null): void {
   else if ((form.way === "midway" || form.way === "meeting") && form.slot === "second")
     changePlane({ second: reference(face) });
   else changePlane({ from: reference(face) });
+}
+
+/** A corner, or a point that a step made, was clicked: the plane goes through it. */
+export function cornerOfPlane(corner: string, point: [number, number, number]): void {
+  const { doing } = usePart.getState();
+  if (doing.kind !== "planing") return;
+  const others = doing.form.corners.filter((c) => c.corner !== corner).slice(-2);
+  changePlane({ way: "corners", corners: [...others, { corner, point }] });
 }
 
 export async function applyPlane(): Promise<void> {

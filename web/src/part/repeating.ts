@@ -8,7 +8,10 @@ import { usePart, type Pick, type RepeatDraft } from "./store";
 export const isRepeat = (s: Step): s is Extract<Step, RepeatStep> => s.kind === "repeat";
 /** Steps whose doing can be done again elsewhere. */
 const repeats = (s: Step) =>
-  !isSketch(s) && !isSplit(s) && !isPlane(s) && !["mirror", "combine", "move", "shell"].includes(s.kind);
+  !isSketch(s) &&
+  !isSplit(s) &&
+  !isPlane(s) &&
+  !["mirror", "combine", "move", "shell", "axis", "point"].includes(s.kind);
 
 export const LAYOUTS = {
   row: "in a row",
@@ -22,6 +25,7 @@ export const AXES = {
   z: "the z axis",
   face: "a face",
   edge: "an edge",
+  made: "a made axis",
 } as const;
 export const ROUNDS = { full: "evenly", angle: "every", overall: "spread over" } as const;
 export const SPACINGS = { each: "every", overall: "over" } as const;
@@ -29,7 +33,7 @@ export const DIRECTIONS = { on: "forward", back: "backward" } as const;
 
 /** How an axis is called in a choice. */
 export const axisWord = (a: Axis): keyof typeof AXES =>
-  typeof a === "string" ? a : "edge" in a ? "edge" : "face";
+  typeof a === "string" ? a : "edge" in a ? "edge" : "step" in a ? "made" : "face";
 
 const whole = (text: string) => {
   const n = Number(text);

@@ -10,6 +10,7 @@ import type {
   FaceRef,
   HolePlace,
   HoleStep,
+  MarkWay,
   Mode,
   Mouth,
   PartView,
@@ -173,6 +174,20 @@ export interface PlaneDraft {
   slot: "from" | "second";
 }
 
+/** The axis or point being written in the work bar. */
+export interface MarkDraft {
+  step: string | null;
+  way: MarkWay;
+  from: Plane;
+  second: Plane | null;
+  edge: EdgeRef | null;
+  round: FaceRef | null;
+  corners: CornerRef[];
+  at: [string, string, string];
+  /** Where a flat face that is clicked goes. */
+  slot: "from" | "second";
+}
+
 /** Bodies being mirrored, combined or moved. */
 export interface BodiesDraft {
   step: string | null;
@@ -223,6 +238,7 @@ export type Doing =
   | { kind: "ribbing"; form: RibDraft }
   | { kind: "planing"; form: PlaneDraft }
   | { kind: "bodies"; form: BodiesDraft }
+  | { kind: "marking"; form: MarkDraft }
   | { kind: "forming"; form: FormDraft };
 
 export interface Notice {
