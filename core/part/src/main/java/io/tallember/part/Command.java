@@ -19,6 +19,7 @@ import java.util.TreeMap;
 public sealed interface Command
         permits Arrange,
                 Command.AddStep,
+                Command.AddSteps,
                 Command.ChangeStep,
                 Command.RenameStep,
                 Command.SwitchStep,
@@ -69,6 +70,23 @@ public sealed interface Command
         @Override
         public String said() {
             return step instanceof SketchStep ? "add a sketch" : "extrude";
+        }
+    }
+
+    /** Puts several steps in at the work line; each must have the id that it then gets. */
+    record AddSteps(List<Step> steps) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            PartDocument out = doc;
+            for (Step s : steps) {
+                out = out.inserted(s);
+            }
+            return out;
+        }
+
+        @Override
+        public String said() {
+            return "copy steps";
         }
     }
 

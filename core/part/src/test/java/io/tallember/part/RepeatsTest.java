@@ -9,6 +9,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.PartFile;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.OpenLine;
@@ -159,5 +160,31 @@ class RepeatsTest {
         assertThat(s.failure()).isEmpty();
         System.out.printf("900 holes repeated: %.0f ms%n", (System.nanoTime() - begin) / 1e6);
         assertThat(s.edges(e -> e.curve() instanceof Circle)).hasSize(1800);
+    }
+
+    @Test
+    void copiesOfStepsHaveDimensionsOfTheirOwn() {
+        Sheet s = well();
+        double plate = 200 * 100 * 20;
+        double one = plate - s.volume();
+        String ids = s.document().steps().stream()
+                .skip(3)
+                .map(x -> "'" + x.id() + "'")
+                .collect(java.util.stream.Collectors.joining(","));
+        String command = "{'do':'copy-steps','steps':[" + ids + "],'x':'60 mm','y':'20 mm'}";
+        s.with(CommandJson.read(PartFile.parse(command.replace('\'', '"')), s.document()));
+        assertThat(s.failure()).isEmpty();
+        assertThat(s.document().steps()).hasSize(10);
+        assertThat(plate - s.volume()).isCloseTo(2 * one, within(1e-7 * one));
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        // its own depth, and turned by a quarter
+        Step cut = s.document().steps().get(7);
+        s.with(new Command.ChangeStep(cut.sized("distance", 14)));
+        assertThat(s.failure()).isEmpty();
+        assertThat(plate - s.volume()).isGreaterThan(2 * one + 100);
+        s.with(new Command.ChangeStep(s.document().steps().get(6).sized("turn", Math.PI / 2)));
+        assertThat(s.failure()).isEmpty();
+        assertThat(s.edges(e -> Math.abs(e.middle().x() - 43) < 8 && e.middle().z() < 19))
+                .isNotEmpty();
     }
 }

@@ -31,6 +31,8 @@ public final class CommandJson {
         String kind = f.text("do");
         return switch (kind) {
             case "add-step" -> new Command.AddStep(step(node, typed, doc.freshId()));
+            case "copy-steps" ->
+                StepCopies.of(doc, f.texts("steps"), f.size("x", typed, "", false), f.size("y", typed, "", false));
             case "change-step" -> new Command.ChangeStep(step(node, typed, ""));
             case "set-value" -> new Command.SetValue(f.text("name").strip(), f.text("formula"));
             case "take-values" -> ValuesCsv.read(f.longText("csv"));

@@ -39,6 +39,10 @@ final class SketchJson {
             ArrayNode traces = n.putArray("traces");
             s.traces().forEach(t -> traces.add(write(t)));
         }
+        SketchStep.Shift at = s.shift();
+        if (!at.equals(SketchStep.Shift.NONE)) {
+            n.put("moveX", at.x()).put("moveY", at.y()).put("turn", at.turn());
+        }
         if (s.underlay() != null) {
             Underlay u = s.underlay();
             ObjectNode under = n.putObject("underlay").put("picture", u.picture());
@@ -53,8 +57,14 @@ final class SketchJson {
         List<Constraint> constraints = f.list("constraints").stream()
                 .map(c -> constraint(c, typed, place))
                 .toList();
+        SketchStep.Shift shift = f.has("moveX")
+                ? new SketchStep.Shift(
+                        f.size("moveX", typed, place + "/moveX", false),
+                        f.size("moveY", typed, place + "/moveY", false),
+                        f.size("turn", typed, place + "/turn", true))
+                : SketchStep.Shift.NONE;
         return new SketchStep(
-                id, name, off, StepJson.plane(f), new Sketch(entities, constraints), traces(f), underlay(f));
+                id, name, off, StepJson.plane(f), new Sketch(entities, constraints), traces(f), underlay(f), shift);
     }
 
     /** The picture under a sketch, or null. */

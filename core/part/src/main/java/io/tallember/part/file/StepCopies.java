@@ -1,0 +1,101 @@
+package io.tallember.part.file;
+
+import io.tallember.part.Command;
+import io.tallember.part.PartDocument;
+import io.tallember.part.ProfileStep;
+import io.tallember.part.Refusal;
+import io.tallember.part.SketchStep;
+import io.tallember.part.Step;
+import io.tallember.part.Unit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * Copies of steps that have dimensions of their own: with their sketches, moved in their planes, and with everything that they
+ * refer to among themselves referring to the copies.
+ */
+final class StepCopies {
+    private static final Pattern IDS = Pattern.compile("(?<![A-Za-z0-9])[sr][0-9]{1,6}(?![A-Za-z0-9])");
+    /** Fields whose text is a designer's, not a reference. */
+    private static final Set<String> WORDS = Set.of("name", "text", "use");
+
+    private StepCopies() {}
+
+    static Command of(PartDocument doc, List<String> ids, double x, double y) {
+        Set<String> all = new LinkedHashSet<>();
+        for (String id : ids) {
+            if (doc.step(id) instanceof ProfileStep p) {
+                all.add(p.sketch());
+            }
+            all.add(id);
+        }
+        List<Step> chosen =
+                doc.steps().stream().filter(s -> all.contains(s.id())).toList();
+        if (chosen.isEmpty()) {
+            throw Refusal.of("Pick at least one step to copy.");
+        }
+        Map<String, String> ofCopy = new HashMap<>();
+        int next = doc.nextId();
+        for (Step s : chosen) {
+            ofCopy.put(s.id(), "s" + next++);
+            if (s instanceof ProfileStep p) {
+                for (var r : p.regions()) {
+                    ofCopy.put(r.id(), "r" + next++);
+                }
+            }
+        }
+        Typed plain = new Typed(PartDocument.empty("copies", Unit.MM));
+        List<Step> copies = new ArrayList<>();
+        for (Step s : chosen) {
+            ObjectNode n = StepJson.write(s);
+            renamed(n, ofCopy);
+            n.put("name", s.name() + " copy");
+            n.remove("traces"); // a copy is drawn anew; it follows nothing
+            if (n.path("regions") instanceof ArrayNode regions) {
+                regions.forEach(r -> ((ObjectNode) r).put("id", ""));
+            }
+            Step copy = StepJson.read(n, plain, "");
+            if (copy instanceof SketchStep k) {
+                SketchStep.Shift old = k.shift();
+                copy = k.shifted(new SketchStep.Shift(old.x() + x, old.y() + y, old.turn()));
+            }
+            copies.add(copy);
+        }
+        return new Command.AddSteps(copies);
+    }
+
+    /** Puts the copies' ids in the place of the originals' in all texts below a node. */
+    private static void renamed(JsonNode node, Map<String, String> ids) {
+        if (node instanceof ObjectNode o) {
+            for (String field : List.copyOf(o.propertyNames())) {
+                JsonNode v = o.get(field);
+                if (v.isString() && !WORDS.contains(field)) {
+                    o.put(field, renamed(v.stringValue(), ids));
+                } else {
+                    renamed(v, ids);
+                }
+            }
+        } else if (node instanceof ArrayNode a) {
+            for (int i = 0; i < a.size(); i++) {
+                if (a.get(i).isString()) {
+                    a.set(i, renamed(a.get(i).stringValue(), ids));
+                } else {
+                    renamed(a.get(i), ids);
+                }
+            }
+        }
+    }
+
+    private static String renamed(String text, Map<String, String> ids) {
+        return IDS.matcher(text).replaceAll(m -> Matcher.quoteReplacement(ids.getOrDefault(m.group(), m.group())));
+    }
+}
