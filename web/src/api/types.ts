@@ -101,6 +101,10 @@ export interface SketchStep extends StepBase {
   /** Curves and points that follow the part. */
   traces?: { curve: string }[];
   underlay?: Underlay;
+  /** How far it is moved and turned (in radians) in its plane; not there when it isn't. */
+  moveX?: number | string;
+  moveY?: number | string;
+  turn?: number | string;
 }
 
 /** A picture laid under a sketch, by its lower left corner, in mm. */

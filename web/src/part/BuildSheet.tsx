@@ -1,11 +1,10 @@
-import { AlertDialog, DropdownMenu } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import type { PartView, SketchStep, Step } from "../api/types";
-import { lengthText, MM, spaced } from "../api/numbers";
+import { degrees, lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
 import { BlendSentence } from "./BlendSentence";
-import { openStep } from "./actions";
 import { isBlend } from "./blending";
+import { DeleteDialog } from "./DeleteDialog";
 import { DrillSentence } from "./DrillBar";
 import { isHole } from "./drilling";
 import { isForm, isSketch } from "./forming";
@@ -30,7 +29,10 @@ import { WallSentence } from "./WallSentence";
 import { BodyList } from "./BodyList";
 import { lostSomething } from "./lost";
 import { PlaneSlot } from "./PlaceBar";
-import { moveSketch } from "./sketching";
+import { moveSketch, sketchCommand } from "./sketching";
+import { NumberSlot } from "./Slots";
+import { edit, StepMenu } from "./StepMenu";
+import { WorkLine } from "./WorkLine";
 import { ValuesTable } from "./ValuesTable";
 import { VariantsTable } from "./VariantsTable";
 import { VersionList } from "./VersionList";
@@ -306,16 +308,6 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
   );
 }
 
-function edit(step: Step): void {
-  const { view, say, doing, start } = usePart.getState();
-  if (doing.kind === "sketching") return;
-  const n = view!.steps.findIndex((s) => s.id === step.id);
-  if (n >= view!.workLine)
-    say("This step is below the work line. Move the line below it to change it.", true);
-  else if (isSketch(step) && lostSomething(step)) start({ kind: "choosing-face", sketch: step.id });
-  else openStep(step);
-}
-
 function SketchSentence({ step }: { step: SketchStep }) {
   const view = usePart((s) => s.view!);
   const placed = view.sketches[step.id];
@@ -328,6 +320,22 @@ function SketchSentence({ step }: { step: SketchStep }) {
         : placed.freedoms === 0
           ? ""
           : ` · ${placed.freedoms} loose`;
+  const { send, tryOut, doing } = usePart.getState();
+  const moved = (place: "moveX" | "moveY" | "turn", unit: string) => {
+    const v = step[place] as number;
+    const text = place === "turn" ? degrees(v).replace("°", "") : lengthText(v, view.unit);
+    return (
+      <NumberSlot
+        key={place + text}
+        label={place === "turn" ? "Turned by" : `Moved in ${unit}`}
+        text={text}
+        formula={view.formulas[`${step.id}/${place}`]}
+        unit={unit}
+        onKeep={(t) => send(sketchCommand(step, { [place]: t }))}
+        onTyping={(t) => doing.kind === "looking" && tryOut(t ? sketchCommand(step, { [place]: t }) : null)}
+      />
+    );
+  };
   return (
     <>
       Draw{" "}
@@ -340,219 +348,13 @@ function SketchSentence({ step }: { step: SketchStep }) {
         onChoose={(plane) => void moveSketch(step, plane)}
         onAim={() => usePart.getState().start({ kind: "choosing-face", sketch: step.id })}
       />
+      {step.moveX !== undefined && (
+        <>
+          {" "}
+          moved by {moved("moveX", "x")} {moved("moveY", "y")} turned {moved("turn", "°")}
+        </>
+      )}
       {state && <span className={state.includes("fight") ? "plum" : "text-[var(--ink-3)]"}>{state}</span>}
     </>
-  );
-}
-
-function StepMenu({
-  step,
-  n,
-  onRename,
-  onGroupName,
-  onDelete,
-}: {
-  step: Step;
-  n: number;
-  onRename: () => void;
-  onGroupName: () => void;
-  onDelete: () => void;
-}) {
-  const { send, doing, view, set } = usePart();
-  const all = view!.steps;
-  const steps = all.length;
-  const groups = view!.groups ?? {};
-  const above = n > 1 ? all[n - 2] : null;
-  const look = view!.looks?.[step.id];
-  const shown = isSketch(step) || isPlane(step) || isMark(step);
-  const group = (ids: string[], name: string) => void send({ do: "group", steps: ids, name });
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        className="more"
-        aria-label={`More about step ${n}`}
-        disabled={doing.kind === "sketching"}
-      >
-        ⋯
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content className="menu" align="end">
-          <DropdownMenu.Item onSelect={() => edit(step)}>
-            {isSketch(step) ? "Open sketch" : "Change"}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item onSelect={() => setTimeout(onRename)}>Rename</DropdownMenu.Item>
-          <DropdownMenu.Item
-            onSelect={() =>
-              void send(
-                view!.variant
-                  ? { do: "switch-in-variant", variant: view!.variant, step: step.id, off: !step.off }
-                  : { do: "switch-step", id: step.id, off: !step.off },
-              )
-            }
-          >
-            {step.off ? "Switch on" : "Switch off"}
-            {view!.variant && ` in ${view!.variant}`}
-          </DropdownMenu.Item>
-          <DropdownMenu.Item onSelect={() => set({ linked: step.id })}>
-            What it uses, what uses it
-          </DropdownMenu.Item>
-          {shown && (
-            <DropdownMenu.Item
-              onSelect={() =>
-                void send({
-                  do: "set-look",
-                  id: step.id,
-                  name: "",
-                  material: "",
-                  colour: "",
-                  hidden: !look?.hidden,
-                })
-              }
-            >
-              {look?.hidden ? "Show in the view" : "Hide in the view"}
-            </DropdownMenu.Item>
-          )}
-          {above && groups[above.id] !== groups[step.id] && groups[above.id] && (
-            <DropdownMenu.Item onSelect={() => group([step.id], groups[above.id])}>
-              Into group {groups[above.id]}
-            </DropdownMenu.Item>
-          )}
-          {above && !groups[above.id] && !groups[step.id] && (
-            <DropdownMenu.Item onSelect={() => group([above.id, step.id], freeName(Object.values(groups)))}>
-              Group with the step above
-            </DropdownMenu.Item>
-          )}
-          {groups[step.id] && (
-            <>
-              <DropdownMenu.Item onSelect={() => setTimeout(onGroupName)}>Rename its group</DropdownMenu.Item>
-              <DropdownMenu.Item onSelect={() => group([step.id], "")}>
-                Take out of the group
-              </DropdownMenu.Item>
-            </>
-          )}
-          {n > 1 && (
-            <DropdownMenu.Item onSelect={() => void send({ do: "move-step", id: step.id, to: n - 2 })}>
-              Move up
-            </DropdownMenu.Item>
-          )}
-          {n < steps && (
-            <DropdownMenu.Item onSelect={() => void send({ do: "move-step", id: step.id, to: n })}>
-              Move down
-            </DropdownMenu.Item>
-          )}
-          <DropdownMenu.Item onSelect={() => void send({ do: "move-work-line", to: n })}>
-            Build up to here
-          </DropdownMenu.Item>
-          <DropdownMenu.Item onSelect={() => setTimeout(onDelete)}>Delete…</DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
-  );
-}
-
-function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
-  const { view, send, say, shift } = usePart();
-  const [along, setAlong] = useState(false);
-  const users = step.dependants.map((id) => view!.steps.find((s) => s.id === id)?.name ?? id);
-  // sketches that nothing else would use any more
-  const going = [step.id, ...step.dependants];
-  const own = view!.steps.filter(
-    (s) =>
-      isSketch(s) &&
-      !going.includes(s.id) &&
-      s.dependants.length > 0 &&
-      s.dependants.every((d) => going.includes(d)),
-  );
-  return (
-    <AlertDialog.Root open onOpenChange={(o) => !o && onClose()}>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="veil" />
-        <AlertDialog.Content className="dialog" onKeyDown={(e) => e.stopPropagation()}>
-          <AlertDialog.Title asChild>
-            <h2>Delete {step.name}?</h2>
-          </AlertDialog.Title>
-          <AlertDialog.Description asChild>
-            <p className="pt-2">
-              {users.length === 0
-                ? "No other step builds on it."
-                : `${users.length === 1 ? "This step builds" : "These steps build"} on it and would go too: ${users.join(", ")}.`}{" "}
-              Undo brings everything back.
-            </p>
-          </AlertDialog.Description>
-          {own.length > 0 && (
-            <label className="flex items-center gap-2 pt-2">
-              <input type="checkbox" checked={along} onChange={(e) => setAlong(e.target.checked)} />
-              Delete {own.map((s) => s.name).join(" and ")} too, which nothing else uses
-            </label>
-          )}
-          <div className="acts">
-            <AlertDialog.Cancel className="btn">Keep</AlertDialog.Cancel>
-            <AlertDialog.Action
-              className="btn main"
-              onClick={() =>
-                void send({ do: "delete-step", id: step.id, sketches: along }).then(
-                  (ok) =>
-                    ok &&
-                    say(`${step.name} deleted.`, false, { label: "Undo", run: () => void shift("undo") }),
-                )
-              }
-            >
-              Delete
-            </AlertDialog.Action>
-          </div>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
-  );
-}
-
-/** A name for a group that no group has. */
-function freeName(taken: string[]): string {
-  for (let i = 1; ; i++) if (!taken.includes(`Group ${i}`)) return `Group ${i}`;
-}
-
-/** How far down the part is built; dragged, or moved with the arrow keys. */
-function WorkLine() {
-  const { view, send } = usePart();
-  const ref = useRef<HTMLDivElement>(null);
-  const at = view!.workLine;
-  // where it has been asked to go while the answer is under way
-  const wanted = useRef(at);
-  useEffect(() => {
-    wanted.current = at;
-  }, [at]);
-  const move = (to: number) => {
-    if (to === wanted.current || to < 0 || to > view!.steps.length) return;
-    wanted.current = to;
-    void send({ do: "move-work-line", to });
-  };
-  const drop = (y: number) => {
-    const rows = [...(ref.current?.closest(".steps")?.querySelectorAll(".step") ?? [])];
-    move(rows.filter((r) => r.getBoundingClientRect().top + r.clientHeight / 2 < y).length);
-  };
-  return (
-    <div
-      ref={ref}
-      className="workline"
-      role="slider"
-      tabIndex={0}
-      aria-label="Work line"
-      aria-valuemin={0}
-      aria-valuemax={view!.steps.length}
-      aria-valuenow={at}
-      aria-valuetext={`building up to step ${at}`}
-      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
-      onPointerUp={(e) => drop(e.clientY)}
-      onKeyDown={(e) => {
-        if (e.key === "ArrowUp") move(wanted.current - 1);
-        else if (e.key === "ArrowDown") move(wanted.current + 1);
-        else return;
-        e.preventDefault();
-        e.stopPropagation();
-      }}
-    >
-      <span className="grip" />
-      <span className="lab">{at === 0 ? "nothing built" : "building up to here"}</span>
-    </div>
   );
 }

@@ -63,7 +63,7 @@ export function PlaneLayer() {
             : p;
         const [x, y] = look.toScreen(mid);
         const ends = m.way
-          ? [-0.7, 0.7].map((k) =>
+          ? [-0.45, 0.45].map((k) =>
               look.toScreen(mid.clone().addScaledVector(new Vector3(...m.way!), k * size)),
             )
           : null;

@@ -92,7 +92,7 @@ export function repeatCommand(form: RepeatDraft): Command | null {
 }
 
 /** A step with the blends on what it made. */
-function withBlends(view: PartView, step: Step): string[] {
+export function withBlends(view: PartView, step: Step): string[] {
   const blends = view.steps.filter((s) => s.kind === "blend" && s.uses.includes(step.id));
   const alone = blends.filter((b) =>
     b.uses.every((u) => u === step.id || view.steps.findIndex((s) => s.id === u) < indexOf(view, step.id)),

@@ -1,5 +1,5 @@
 import { Vector3 } from "three";
-import type { FaceLine, Plane, SketchStep, Vec3 } from "../api/types";
+import type { Command, FaceLine, Plane, SketchStep, Vec3 } from "../api/types";
 import { Look } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { Model } from "../sketch/model";
@@ -22,12 +22,16 @@ export async function newSketch(plane: Plane): Promise<void> {
 
 export const onFace = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.normal! });
 
-/** Lays a sketch on another plane or face; what is drawn keeps its place in the plane. */
-export function moveSketch(step: SketchStep, plane: Plane): Promise<boolean> {
-  const fields: Record<string, unknown> = { ...step, plane };
+/** The command that changes fields of a sketch's step, such as its plane; what is drawn keeps its place in the plane. */
+export function sketchCommand(step: SketchStep, change: Partial<SketchStep>): Command {
+  const fields: Record<string, unknown> = { ...step, ...change };
   for (const told of ["status", "message", "notes", "dependants", "uses", "sizes"]) delete fields[told];
-  return usePart.getState().send({ do: "change-step", step: fields });
+  return { do: "change-step", step: fields };
 }
+
+/** Lays a sketch on another plane or face. */
+export const moveSketch = (step: SketchStep, plane: Plane): Promise<boolean> =>
+  usePart.getState().send(sketchCommand(step, { plane }));
 
 /** Opens a sketch of the sheet: the view turns flat onto it. */
 export function openSketch(id: string): void {

@@ -1,0 +1,217 @@
+import type {
+  Axis,
+  CornerRef,
+  EdgeRef,
+  Extent,
+  FaceRef,
+  HolePlace,
+  HoleStep,
+  MarkWay,
+  Mode,
+  Mouth,
+  Plane,
+  PlaneStep,
+  ReadyShape,
+  RegionRef,
+  RepeatStep,
+  Vec2,
+  WallSide,
+} from "../api/types";
+
+/** The extrusion or revolution being written in the work bar. */
+export interface FormDraft {
+  op: "extrude" | "revolve";
+  step: string | null;
+  sketch: string | null;
+  regions: RegionRef[];
+  bothWays: boolean;
+  flipped: boolean;
+  mode: Mode;
+  /** How far an extrusion goes. */
+  extent: Extent;
+  distance: string;
+  lean: Lean;
+  taper: string;
+  target: FaceRef | null;
+  gap: string;
+  /** The second of two distances, while there are two. */
+  back: string | null;
+  /** Whether it starts from the sketch's plane or a face, and from which. */
+  starts: "plane" | "face";
+  from: FaceRef | null;
+  /** Which of the faces the next click in the view gives. */
+  aim: "from" | "target";
+  /** Solid, or a wall and on which side. */
+  made: "solid" | WallSide;
+  thickness: string;
+  /** What a revolution turns about, and how far. */
+  axis: string;
+  full: boolean;
+  angle: string;
+}
+
+/** The rounding or bevelling being written in the work bar. */
+export interface BlendDraft {
+  step: string | null;
+  bevel: boolean;
+  size: string;
+  /** The second length of a bevel, while it has two. */
+  second: string | null;
+  flipped: boolean;
+  chain: boolean;
+  edges: EdgeRef[];
+}
+
+/** The ready body being placed. */
+export interface PlaceDraft {
+  step: string | null;
+  shape: ReadyShape;
+  plane: Plane;
+  at: [string, string];
+  sizes: Record<string, string>;
+  flipped: boolean;
+  mode: Mode;
+}
+
+/** The holes being drilled. */
+export interface DrillDraft {
+  step: string | null;
+  mouth: Mouth;
+  /** A screw size, or "own". */
+  size: string;
+  fit: "close" | "normal" | "loose" | "tapped" | "fine";
+  diameter: string;
+  extent: HoleStep["extent"];
+  target: FaceRef | null;
+  /** Whether the next face that is clicked is the one up to which the hole goes. */
+  aiming: boolean;
+  depth: string;
+  pointed: boolean;
+  /** The angle of the drill's point. */
+  point: string;
+  head: string;
+  headDepth: string;
+  sink: string;
+  places: HolePlace[];
+  /** The first edge that the last place is measured from, while the second is waited for. */
+  beside: EdgeRef | null;
+}
+
+/** The repeat being written in the work bar. */
+export interface RepeatDraft {
+  step: string | null;
+  steps: string[];
+  bodies: string[];
+  faces: FaceRef[];
+  layout: RepeatStep["layout"];
+  axis: Axis;
+  /** What the next click in the view gives: something to repeat, an axis, or the plane of a mirror. */
+  aim: "what" | "axis" | "axis2" | "plane";
+  count: string;
+  spacing: string;
+  /** Whether the spacing or the angle is that of the first and the last. */
+  overall: boolean;
+  /** The other direction of a grid, while there is one. */
+  second: { axis: Axis; count: string; spacing: string; flipped: boolean } | null;
+  full: boolean;
+  angle: string;
+  /** The line that is followed. */
+  path: { sketch: string; line: { boundary: string[]; inside: Vec2 } } | null;
+  /** Whether the copies are spread evenly over the line. */
+  even: boolean;
+  turning: boolean;
+  plane: Plane;
+  flipped: boolean;
+  /** Numbers of the places left out, as typed. */
+  skip: string;
+}
+
+/** The split being written in the work bar. */
+export interface SplitDraft {
+  step: string | null;
+  plane: Plane | null;
+}
+
+/** The shell, draft or moved faces being written in the work bar. */
+export interface WallDraft {
+  step: string | null;
+  op: "shell" | "draft" | "move" | "remove";
+  faces: FaceRef[];
+  chain: boolean;
+  closed: boolean;
+  where: "inside" | "outside" | "both";
+  thickness: string;
+  outside: string;
+  groups: { thickness: string; faces: FaceRef[] }[];
+  /** Where faces that are clicked go: the faces, a draft's plane, or a group of a shell. */
+  slot: "faces" | "neutral" | number;
+  neutral: Plane;
+  flipped: boolean;
+  angle: string;
+  distance: string;
+}
+
+/** The plane being written in the work bar. */
+export interface PlaneDraft {
+  step: string | null;
+  way: PlaneStep["way"];
+  from: Plane;
+  second: Plane | null;
+  edge: EdgeRef | null;
+  round: FaceRef | null;
+  corners: CornerRef[];
+  distance: string;
+  angle: string;
+  /** Where a flat face that is clicked goes. */
+  slot: "from" | "second";
+}
+
+/** The axis or point being written in the work bar. */
+export interface MarkDraft {
+  step: string | null;
+  way: MarkWay;
+  from: Plane;
+  second: Plane | null;
+  edge: EdgeRef | null;
+  round: FaceRef | null;
+  corners: CornerRef[];
+  at: [string, string, string];
+  /** Where a flat face that is clicked goes. */
+  slot: "from" | "second";
+}
+
+/** Bodies being mirrored, combined or moved. */
+export interface BodiesDraft {
+  step: string | null;
+  op: "mirror" | "combine" | "move";
+  /** Ids of the bodies meant, the first one first; none for all. */
+  bodies: string[];
+  /** Whether a click picks a body, a plane to mirror in, or an axis to turn about. */
+  aim: "bodies" | "plane" | "axis";
+  plane: Plane;
+  join: boolean;
+  way: "join" | "subtract" | "common";
+  by: [string, string, string];
+  axis: Axis;
+  angle: string;
+  copy: boolean;
+}
+
+/** The ribs being written in the work bar. */
+export interface RibDraft {
+  step: string | null;
+  sketch: string | null;
+  regions: RegionRef[];
+  upright: boolean;
+  thickness: string;
+  side: WallSide;
+  atBase: boolean;
+  draft: string;
+  carriedOn: boolean;
+  /** Null for to the next face. */
+  depth: string | null;
+  flipped: boolean;
+}
+
+/** How the sides of an extrusion stand. */
+export type Lean = "upright" | "in" | "out";
