@@ -61,25 +61,18 @@ function Drawn({ step, view }: { step: SketchStep; view: PartView }) {
   );
 }
 
-/** The step's own numbers, one under another beside the face. */
+/** The step's own numbers, one under another, led to from the face. */
 function Own({ step, face, view }: { step: Step; face: FaceLine; view: PartView }) {
   const look = useLook();
   if (step.sizes.length === 0) return null;
   const at = look.toScreen(new Vector3(...face.point));
-  const right = at[0] < look.width - 230;
-  const x = right ? at[0] + 46 : at[0] - 46;
-  const top = Math.max(60, Math.min(at[1] - 40, look.height - 60 - 28 * step.sizes.length));
   return (
     <>
       <svg className="layer">
-        <path className="sk-guide" d={`M${at[0]} ${at[1]}L${x} ${top + 12}`} />
+        <path className="sk-guide" d={`M${at[0]} ${at[1]}L${look.width - 40} 84`} />
         <circle className="sk-point" cx={at[0]} cy={at[1]} r="3.2" />
       </svg>
-      <div
-        className="model-sizes"
-        data-testid="model-sizes"
-        style={right ? { left: x, top } : { right: look.width - x, top }}
-      >
+      <div className="model-sizes" data-testid="model-sizes">
         <span className="cap">{step.name}</span>
         {step.sizes.map((s) => (
           <Size key={s.place} step={step} place={s.place} angle={s.angle} view={view} />

@@ -56,7 +56,7 @@ class MouldedPartTest extends Browsing {
         page.click(page.at(20, 0, 20));
         page.sees("[data-testid=sketch-state]", "everything is settled");
         page.keys(Keys.ESCAPE, Keys.ESCAPE);
-        page.keys("6", "e");
+        page.keys("6", "t");
         page.sees("[data-testid=live]", "volume");
         page.keys(Keys.ENTER);
         page.untilVolume(48000);
