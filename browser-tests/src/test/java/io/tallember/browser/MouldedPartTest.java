@@ -60,6 +60,6 @@ class MouldedPartTest extends Browsing {
         page.sees("[data-testid=live]", "volume");
         page.keys(Keys.ENTER);
         page.untilVolume(48000);
-        page.sees("[data-testid=steps]", "Mirror the bodies in");
+        page.sees("[data-testid=steps]", "Mirror all bodies in");
     }
 }
