@@ -123,8 +123,10 @@ export function FormLayer() {
           .flatMap((s) => {
             const plane = seenPlane(look, view.sketches[s.id]);
             const model = new Model(s);
+            // lone points and centres; corners of outlines would only be in the way
+            const ends = new Set(model.curves().flatMap((c) => (c.kind === "circle" ? [] : model.endsOf(c))));
             return model.entities
-              .filter((e) => e.kind === "point")
+              .filter((e) => e.kind === "point" && !ends.has(e.id))
               .map((e) => {
                 const [x, y] = plane.toPx(model.at(e.id));
                 return (
