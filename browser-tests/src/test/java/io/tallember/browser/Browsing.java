@@ -99,7 +99,7 @@ abstract class Browsing {
 
     /** Replaces what is written in the focused or clicked field. */
     void retype(String css, CharSequence... keys) {
-        page.find(css).click();
+        page.click(css);
         page.chord(Keys.CONTROL, "a");
         page.keys(keys);
     }

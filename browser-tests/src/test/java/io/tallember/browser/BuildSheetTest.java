@@ -38,8 +38,8 @@ class BuildSheetTest extends Browsing {
         page.keys(Keys.ESCAPE, Keys.ESCAPE);
         page.keys("2", "q");
         page.find("[data-testid=distance]");
-        page.choose(page.find(".work [aria-label='How far']"), "through all");
-        page.choose(page.find(".work [aria-label=Direction]"), "backward");
+        page.choose(".work [aria-label='How far']", "through all");
+        page.choose(".work [aria-label=Direction]", "backward");
         page.press("Apply");
     }
 
@@ -88,8 +88,8 @@ class BuildSheetTest extends Browsing {
         hole(32, 22, "6");
         page.sees("[data-testid=foot]", "1 closed region");
         page.keys(Keys.ESCAPE, Keys.ESCAPE, "2", "q");
-        page.choose(page.find(".work [aria-label='How far']"), "through all");
-        page.choose(page.find(".work [aria-label=Direction]"), "backward");
+        page.choose(".work [aria-label='How far']", "through all");
+        page.choose(".work [aria-label=Direction]", "backward");
         page.press("Apply");
         double bore = Math.PI * 9 * 20;
         page.untilVolume(24_400 - 10 * ROUND - bore);

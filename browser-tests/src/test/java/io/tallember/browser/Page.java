@@ -112,9 +112,17 @@ final class Page implements AutoCloseable {
         });
     }
 
+    /** Clicks the first thing that a selector finds, anew when it was drawn again meanwhile. */
+    void click(String css) {
+        until(d -> {
+            d.findElement(By.cssSelector(css)).click();
+            return true;
+        });
+    }
+
     /** Opens a choice of a sentence and takes one of its words. */
-    void choose(WebElement slot, String word) {
-        slot.click();
+    void choose(String slot, String word) {
+        click(slot);
         until(d -> {
             for (WebElement e : d.findElements(By.cssSelector("[role=menu] [role=menuitemradio]"))) {
                 if (e.getText().equals(word)) {

@@ -55,8 +55,8 @@ class WholeStoryTest extends Browsing {
         page.keys("q");
         page.find("[data-testid=distance]");
         page.keys("5");
-        page.choose(page.find(".work [aria-label='What becomes of it']"), "removed");
-        page.choose(page.find(".work [aria-label=Direction]"), "backward");
+        page.choose(".work [aria-label='What becomes of it']", "removed");
+        page.choose(".work [aria-label=Direction]", "backward");
         page.sees("[data-testid=live]", "−3\u2009600");
         page.press("Apply");
         page.untilVolume(20 * base - 24 * 30 * 5);
@@ -175,8 +175,8 @@ class WholeStoryTest extends Browsing {
         hole(30, 20, "10");
         page.sees("[data-testid=foot]", "1 closed region");
         page.keys(Keys.ESCAPE, Keys.ESCAPE, "q");
-        page.choose(page.find(".work [aria-label='How far']"), "through all");
-        page.choose(page.find(".work [aria-label=Direction]"), "backward");
+        page.choose(".work [aria-label='How far']", "through all");
+        page.choose(".work [aria-label=Direction]", "backward");
         page.press("Apply");
         page.untilVolume(20 * (face - 25 * Math.PI));
         page.find("[aria-label='Value wall']").sendKeys(Keys.chord(Keys.CONTROL, "a"), "3", Keys.ENTER);
@@ -188,7 +188,7 @@ class WholeStoryTest extends Browsing {
         page.open("/");
         page.press("Splitter block");
         page.untilVolume(196_900.2960523);
-        page.choose(page.find("[data-step=s5] [aria-label=Direction]"), "forward");
+        page.choose("[data-step=s5] [aria-label=Direction]", "forward");
         page.sees("[data-step=s5]", "remove nothing");
         page.untilVolume(196_900.2960523 + 6 * 22 * 20 * 14);
         page.press("Turn direction");
@@ -239,7 +239,7 @@ class WholeStoryTest extends Browsing {
         page.untilVolume(drum - rim(30, 5));
 
         // part of the turn only: the round follows
-        page.choose(page.find(".steps [aria-label='How far round']"), "by");
+        page.choose(".steps [aria-label='How far round']", "by");
         page.untilVolume((drum - rim(30, 5)) / 4);
     }
 
@@ -255,14 +255,14 @@ class WholeStoryTest extends Browsing {
 
         // a cylinder placed by a click on the top face, then taken away
         page.keys(Keys.HOME, "e");
-        page.choose(page.find(".work [aria-label=Shape]"), "a cylinder");
+        page.choose(".work [aria-label=Shape]", "a cylinder");
         page.click(page.at(6, 4, 20));
         page.sees(".work", "a face");
         page.find("[data-testid=diameter]").click();
         page.chord(Keys.CONTROL, "a");
         page.keys("10");
-        page.choose(page.find(".work [aria-label='Which side']"), "hanging under");
-        page.choose(page.find(".work [aria-label='What becomes of it']"), "removed");
+        page.choose(".work [aria-label='Which side']", "hanging under");
+        page.choose(".work [aria-label='What becomes of it']", "removed");
         page.press("Apply");
         double bored = block - Math.PI * 25 * 20;
         page.untilVolume(bored);
@@ -276,7 +276,7 @@ class WholeStoryTest extends Browsing {
         page.keys("5", "q");
         page.click(page.at(-8, -6, 20));
         page.sees(".work", "1 hole");
-        page.choose(page.find(".work [aria-label=Screw]"), "for M6");
+        page.choose(".work [aria-label=Screw]", "for M6");
         page.press("Apply");
         page.untilVolume(bored - Math.PI * 3.3 * 3.3 * 20);
         page.sees("[data-testid=steps]", "for M6 normal");
@@ -295,7 +295,7 @@ class WholeStoryTest extends Browsing {
 
         // cut apart along a plane: the same volume, two bodies
         page.keys("2", "r");
-        page.choose(page.find(".work [aria-label='Plane or face']"), "the side plane");
+        page.choose(".work [aria-label='Plane or face']", "the side plane");
         page.sees(".work", "into 2 bodies");
         page.keys(Keys.ENTER);
         page.sees("[data-testid=steps]", "Split the bodies along");
@@ -310,9 +310,9 @@ class WholeStoryTest extends Browsing {
         page.keys("20", Keys.TAB, "16", Keys.ENTER);
         page.sees("[data-testid=foot]", "1 closed region");
         page.keys(Keys.ESCAPE, Keys.ESCAPE, "2", "q");
-        page.choose(page.find(".work [aria-label='Solid or wall']"), "as a wall inside its lines");
-        page.choose(page.find(".work [aria-label=Direction]"), "and the other way by");
-        page.choose(page.find(".work [aria-label='What becomes of it']"), "as a new body");
+        page.choose(".work [aria-label='Solid or wall']", "as a wall inside its lines");
+        page.choose(".work [aria-label=Direction]", "and the other way by");
+        page.choose(".work [aria-label='What becomes of it']", "as a new body");
         page.press("Apply");
         page.untilVolume(bored + (20 * 16 - 16 * 12) * 15);
     }

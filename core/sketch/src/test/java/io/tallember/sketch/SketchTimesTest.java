@@ -27,8 +27,7 @@ class SketchTimesTest {
             entities.add(new SketchLine("c" + i, "p" + (i - 1), "p" + i, false));
             constraints.add(Constraint.of("k" + i, i % 2 == 1 ? Kind.HORIZONTAL : Kind.VERTICAL, "c" + i));
             if (i % 40 != 0) {
-                constraints.add(
-                        Constraint.dimension("k" + (lines + i), Kind.DISTANCE, i % 2 == 1 ? 5 : 3, "c" + i));
+                constraints.add(Constraint.dimension("k" + (lines + i), Kind.DISTANCE, i % 2 == 1 ? 5 : 3, "c" + i));
             }
         }
         return new Sketch(entities, constraints);
