@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Vector3 } from "three";
-import type { FaceLine, PartView, SketchStep, Step, Vec2 } from "../api/types";
+import type { FaceLine, HolePlace, PartView, SketchStep, Step, Vec2 } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { useLook } from "../scene/useLook";
 import { DimensionLabels, DimensionStrokes, useLaidOut } from "../sketch/DimensionLayer";
@@ -14,10 +14,12 @@ const NONE = new Set<string>();
 
 /** How the number at a place of a step is called. */
 const word = (place: string) =>
-  place
-    .replace(/([A-Z])/g, " $1")
-    .replace(/(\d+)$/, " $1")
-    .toLowerCase();
+  /^h\d+-[ab]$/.test(place)
+    ? `hole ${/\d+/.exec(place)![0]} from its ${place.endsWith("a") ? "first" : "second"} edge`
+    : place
+        .replace(/([A-Z])/g, " $1")
+        .replace(/(\d+)$/, " $1")
+        .toLowerCase();
 
 /** On the model: all sizes of the step that made the picked face, each to be changed there. */
 export function ModelSizes() {
@@ -82,11 +84,20 @@ function Own({ step, face, view }: { step: Step; face: FaceLine; view: PartView 
   );
 }
 
+/** The distance of a hole from one of its two edges, when that is what a place is. */
+function fromEdge(step: Step, place: string) {
+  const [, id, key] = /^(h\d+)-([ab])$/.exec(place) ?? [];
+  const spot = step.kind === "hole" ? step.places.find((p) => p.id === id)?.spot : undefined;
+  return spot && "first" in spot ? { id, spot, key: key as "a" | "b" } : null;
+}
+
 /** The number that a step has at a place, in mm or radians. */
 function valueOf(step: Step, place: string): number {
   const fields = step as unknown as Record<string, unknown>;
   const group = /^group(\d+)$/.exec(place);
   if (group) return (fields.groups as { thickness: number }[])[Number(group[1]) - 1].thickness;
+  const edge = fromEdge(step, place);
+  if (edge) return edge.spot[edge.key] as number;
   if ((place === "x" || place === "y") && fields.at) return (fields.at as Vec2)[place === "x" ? 0 : 1];
   return fields[place] as number;
 }
@@ -101,6 +112,13 @@ function sized(step: Step, place: string, text: string): Record<string, unknown>
     const i = Number(group[1]) - 1;
     groups[i] = { ...groups[i], thickness: text };
     return { ...fields, groups };
+  }
+  const edge = fromEdge(step, place);
+  if (edge) {
+    const places = (fields.places as HolePlace[]).map((p) =>
+      p.id === edge.id ? { ...p, spot: { ...edge.spot, [edge.key]: text } } : p,
+    );
+    return { ...fields, places };
   }
   if ((place === "x" || place === "y") && fields.at) {
     const [x, y] = fields.at as Vec2;

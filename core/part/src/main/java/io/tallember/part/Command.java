@@ -69,7 +69,7 @@ public sealed interface Command
 
         @Override
         public String said() {
-            return step instanceof SketchStep ? "add a sketch" : "extrude";
+            return "add " + step.kind().toLowerCase(java.util.Locale.ROOT);
         }
     }
 

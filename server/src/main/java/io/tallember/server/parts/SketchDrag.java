@@ -48,9 +48,7 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
         try {
             JsonNode n = PartFile.parse(message.getPayload());
             if (n.hasNonNull("take")) {
-                if (workshop.document(n.get("take").asLong(0))
-                                .step(n.path("step").asString(""))
-                        instanceof SketchStep s) {
+                if (workshop.shown(n.get("take").asLong(0)).step(n.path("step").asString("")) instanceof SketchStep s) {
                     session.getAttributes().put(HELD, s.sketch());
                 }
             } else if (session.getAttributes().get(HELD) instanceof Sketch s) {

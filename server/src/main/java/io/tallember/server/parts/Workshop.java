@@ -67,6 +67,11 @@ public class Workshop {
         return read(ledger.find(id)).document();
     }
 
+    /** The part's document as the chosen variant has it. */
+    public PartDocument shown(long id) {
+        return read(ledger.find(id)).shown();
+    }
+
     /** A part built as one of its variants has it; as it is itself when the name is empty. */
     public PartState variant(long id, String variant) {
         return bench(id).rebuild.build(Variants.of(document(id), variant));

@@ -2,6 +2,8 @@ package io.tallember.part.file;
 
 import io.tallember.part.HoleStep;
 import io.tallember.part.HoleStep.Spot;
+import java.util.ArrayList;
+import java.util.List;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -60,12 +62,28 @@ final class HoleJson {
                 f.size("headDepth", typed, place + "/headDepth", false),
                 f.size("sink", typed, place + "/sink", true),
                 f.text("use", ""),
-                f.list("places").stream().map(p -> place(p, typed, place)).toList());
+                places(f.list("places"), typed, place));
     }
 
-    private static HoleStep.Place place(JsonNode node, Typed typed, String place) {
-        Fields f = new Fields(node, "place of a hole");
-        String id = f.text("id", "");
+    /** New places get their ids here, so that a formula typed for one is kept under its name. */
+    private static List<HoleStep.Place> places(List<JsonNode> nodes, Typed typed, String place) {
+        int next = 1;
+        for (JsonNode n : nodes) {
+            String id = n.path("id").asString("");
+            if (id.matches("h[0-9]{1,6}")) {
+                next = Math.max(next, Integer.parseInt(id.substring(1)) + 1);
+            }
+        }
+        List<HoleStep.Place> out = new ArrayList<>();
+        for (JsonNode n : nodes) {
+            Fields f = new Fields(n, "place of a hole");
+            String id = f.text("id", "");
+            out.add(place(f, id.isBlank() ? "h" + next++ : id, typed, place));
+        }
+        return out;
+    }
+
+    private static HoleStep.Place place(Fields f, String id, Typed typed, String place) {
         Spot spot = f.has("spot") ? spot(f.part("spot", "place of a hole"), typed, place + "/" + id) : null;
         return new HoleStep.Place(id, StepJson.face(f.part("on", "face")), f.vec2("at"), spot);
     }
