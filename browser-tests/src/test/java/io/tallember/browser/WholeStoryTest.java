@@ -167,7 +167,7 @@ class WholeStoryTest extends Browsing {
         page.find("[aria-label='Value wall']").sendKeys(Keys.chord(Keys.CONTROL, "a"), "8", Keys.ENTER);
         page.untilVolume(20 * face);
         page.find("[aria-label='Delete value wall']").click();
-        page.sees("[data-testid=notice]", "is used by s2/distance");
+        page.sees("[data-testid=notice]", "is used by Plate's distance");
 
         page.click(page.at(20, 25, 20));
         page.press("Sketch on it");

@@ -407,7 +407,9 @@ public sealed interface Command
     record DeleteValue(String name) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {
-            List<String> users = new ArrayList<>(Formulas.uses(doc).getOrDefault(name, List.of()));
+            List<String> users = new ArrayList<>(Formulas.uses(doc).getOrDefault(name, List.of()).stream()
+                    .map(place -> Formulas.said(doc, place))
+                    .toList());
             doc.arrangement().variants().stream()
                     .filter(v -> v.values().containsKey(name))
                     .forEach(v -> users.add("the variant " + v.name()));

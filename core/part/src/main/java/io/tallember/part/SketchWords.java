@@ -29,6 +29,16 @@ public final class SketchWords {
             b.append(c.kind() == Constraint.Kind.ANGLE ? "°" : " mm");
             b.append(" of");
         }
+        return b + on(s, c);
+    }
+
+    /** A dimension without its number, such as {@code distance of line 3}. */
+    public static String named(Sketch s, Constraint c) {
+        return c.kind().word() + " of" + on(s, c);
+    }
+
+    private static String on(Sketch s, Constraint c) {
+        StringBuilder b = new StringBuilder();
         String glue = " ";
         for (String on : c.on()) {
             b.append(glue).append(of(s, on));

@@ -92,7 +92,7 @@ class ArrangementTest {
         PartDocument doc = bracket();
         done(doc, "{'do':'add-variant','name':'Casting'}", "Two variants");
         done(doc, "{'do':'choose-variant','name':'Forging'}", "no variant");
-        done(doc, "{'do':'delete-value','name':'thick'}", "is used by");
+        done(doc, "{'do':'delete-value','name':'thick'}", "is used by Block's distance");
         PartDocument renamed = done(doc, "{'do':'rename-value','name':'thick','to':'wall'}");
         assertThat(renamed.arrangement().needed("Casting").values()).isEqualTo(Map.of("wall", "9"));
         PartDocument other = done(renamed, "{'do':'rename-variant','name':'Casting','to':'Raw'}");

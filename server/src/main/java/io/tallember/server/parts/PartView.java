@@ -251,7 +251,6 @@ public class PartView {
         }
     }
 
-    /** A loop as SVG path data in the sketch's mm: lines and arcs, exact but for the eighth digit. */
     /** An ellipse or spline as short straight pieces. */
     private static void free(Profile.Edge e, StringBuilder path) {
         double[] breaks = e.curve().breaks(e.range());
@@ -266,6 +265,7 @@ public class PartView {
         }
     }
 
+    /** A loop as SVG path data in the sketch's mm: lines and arcs, exact but for the eighth digit. */
     private static void outline(List<Profile.Edge> loop, StringBuilder path) {
         Vec3 start = loop.get(0).start();
         path.append(String.format(Locale.ROOT, "M%.8g %.8g", start.x(), start.y()));

@@ -129,7 +129,7 @@ public final class Changes {
             Constraint old = a.sketch().constraint(c.id()).orElse(null);
             if (c.kind().isDimension() && old != null && old.value() != c.value()) {
                 boolean angle = c.kind() == Constraint.Kind.ANGLE;
-                String of = SketchWords.of(b.sketch(), c).replaceAll(" -?[0-9.]+(°| mm) of", " of");
+                String of = SketchWords.named(b.sketch(), c);
                 out.add(of + " " + measured(old.value(), angle) + " → " + measured(c.value(), angle));
             }
         }

@@ -5,6 +5,7 @@ import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
+import io.tallember.part.SketchWords;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
 import io.tallember.part.Variant;
@@ -107,6 +108,22 @@ public final class Formulas {
         return out;
     }
 
+    /** A formula's place as a designer would say it, such as {@code Plate's distance}. */
+    public static String said(PartDocument doc, String place) {
+        String[] at = place.split("/");
+        if (at.length < 2 || doc.find(at[0]).isEmpty()) {
+            return place; // another value, by its name
+        }
+        Step step = doc.step(at[0]);
+        String what = step instanceof SketchStep s
+                ? s.sketch()
+                        .constraint(at[1])
+                        .map(c -> SketchWords.named(s.sketch(), c))
+                        .orElse(at[1])
+                : at[1];
+        return step.name() + "'s " + what;
+    }
+
     /**
      * The document with every formula's number in its place, and formulas of things that are gone left out.
      *
@@ -150,7 +167,7 @@ public final class Formulas {
         }
         return Solver.change(s.sketch(), dimension, v)
                 .orElseThrow(() -> Refusal.of(s.name() + " can't take " + formula + " = " + Math.rint(v * 1e4) / 1e4
-                        + " for its dimension " + dimension + "."));
+                        + " for the " + SketchWords.named(s.sketch(), c) + "."));
     }
 
     /** All formulas and values with one name put in another's place. */
