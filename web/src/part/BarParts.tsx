@@ -57,3 +57,13 @@ export function Field({
     />
   );
 }
+
+/** How many things of a kind are picked. */
+export function Picked({ what, count, of = 1 }: { what: string; count: number; of?: number }) {
+  const noun = what.replace(/^an? /, "");
+  return (
+    <span className={`slot geo ${count >= of ? "" : "bad"}`} title={`Click ${what} in the view`}>
+      {count === 0 ? `click ${what}` : `${Math.min(count, of)} ${noun}${of > 1 && count > 1 ? "s" : ""}`}
+    </span>
+  );
+}

@@ -1,7 +1,7 @@
 import type { MarkStep, Step } from "../api/types";
 import { lengthText } from "../api/numbers";
 import { Acts } from "./Acts";
-import { Field, LiveLine } from "./BarParts";
+import { Field, LiveLine, Picked } from "./BarParts";
 import {
   applyMark,
   byEdge,
@@ -17,16 +17,6 @@ import { PlaneSlot } from "./PlaceBar";
 import { planeWords } from "./planing";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type MarkDraft } from "./store";
-
-/** How many things of a kind are picked. */
-function Picked({ what, count, of = 1 }: { what: string; count: number; of?: number }) {
-  const noun = what.replace(/^an? /, "");
-  return (
-    <span className={`slot geo ${count >= of ? "" : "bad"}`} title={`Click ${what} in the view`}>
-      {count === 0 ? `click ${what}` : `${Math.min(count, of)} ${noun}${of > 1 && count > 1 ? "s" : ""}`}
-    </span>
-  );
-}
 
 /** An axis or a point being made or changed, as a sentence. */
 export function MarkBar() {

@@ -9,6 +9,7 @@ import { seenPlane } from "../sketch/plane";
 import { isForm, isSketch } from "./forming";
 import { isRib } from "./ribbing";
 import { usePart } from "./store";
+import { bare } from "./referring";
 
 const NONE = new Set<string>();
 
@@ -104,8 +105,7 @@ function valueOf(step: Step, place: string): number {
 
 /** The step with another text at a place, as a command takes it. */
 function sized(step: Step, place: string, text: string): Record<string, unknown> {
-  const fields: Record<string, unknown> = { ...step };
-  for (const report of ["status", "message", "notes", "dependants", "uses", "sizes"]) delete fields[report];
+  const fields = bare(step);
   const group = /^group(\d+)$/.exec(place);
   if (group) {
     const groups = [...(fields.groups as { thickness: number | string }[])];

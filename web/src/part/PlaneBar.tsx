@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import type { PlaneStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { Acts } from "./Acts";
-import { Field, LiveLine } from "./BarParts";
+import { Field, LiveLine, Picked } from "./BarParts";
 import { PlaneSlot } from "./PlaceBar";
 import { applyPlane, changePlane, goesFrom, planeCommand, planeOf, planeWords, WAYS } from "./planing";
 import { ChoiceSlot, NumberSlot } from "./Slots";
@@ -17,17 +17,6 @@ const HINTS: Record<PlaneStep["way"], string> = {
   corners: "Click three corners",
   square: "Click an edge",
 };
-
-/** How many things of a kind are picked. */
-function Picked({ what, count, of = 1 }: { what: string; count: number; of?: number }) {
-  const noun = what.replace(/^an? /, "");
-  const enough = count === of;
-  return (
-    <span className={`slot geo ${enough ? "" : "bad"}`} title={`Click ${what} in the view`}>
-      {count === 0 ? `click ${what}` : `${count} ${noun}${count > 1 ? "s" : ""}`}
-    </span>
-  );
-}
 
 /** A plane being made or changed, as a sentence. */
 export function PlaneBar() {

@@ -18,7 +18,8 @@ import { planeFrom, planeWords } from "./planing";
 import { repeatClick } from "./repeating";
 import { splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
-import { moveSketch, newSketch, onFace, onLookMoved } from "./sketching";
+import { moveSketch, newSketch, onLookMoved } from "./sketching";
+import { faceRef } from "./referring";
 import { usePart, type Display, type Pick } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
 import { wallFace, wallPicks } from "./walling";
@@ -193,8 +194,8 @@ export function ViewPane() {
       const moved = view?.steps.find((s) => s.id === doing.sketch);
       if (face?.normal && moved && isSketch(moved)) {
         usePart.getState().start({ kind: "looking" });
-        void moveSketch(moved, onFace(face));
-      } else if (face?.normal) void newSketch(onFace(face));
+        void moveSketch(moved, faceRef(face));
+      } else if (face?.normal) void newSketch(faceRef(face));
       else if (found) usePart.getState().say("A sketch lies on a flat face; this isn’t one.", true);
       return;
     }

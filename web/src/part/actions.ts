@@ -13,7 +13,8 @@ import { beginPlane, editPlane, isPlane } from "./planing";
 import { beginRepeat, editRepeat, isRepeat } from "./repeating";
 import { beginRib, editRib, isRib } from "./ribbing";
 import { beginSplit, editSplit, isSplit } from "./splitting";
-import { finishSketch, flatten, lookMoved, newSketch, onFace, openSketch } from "./sketching";
+import { finishSketch, flatten, lookMoved, newSketch, openSketch } from "./sketching";
+import { faceRef } from "./referring";
 import { usePart } from "./store";
 import { beginWall, editWall, isWall } from "./walling";
 
@@ -46,7 +47,7 @@ function pickedFace() {
 
 export function startOnFace(): void {
   const face = pickedFace();
-  if (face) void newSketch(onFace(face));
+  if (face) void newSketch(faceRef(face));
   else usePart.getState().start({ kind: "choosing-face" });
 }
 

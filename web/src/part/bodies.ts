@@ -3,6 +3,7 @@ import { degrees, lengthText } from "../api/numbers";
 import { keepStep } from "./forming";
 import { axisFrom } from "./repeating";
 import { usePart, type BodiesDraft, type Pick } from "./store";
+import { faceRef } from "./referring";
 
 export const isMirror = (s: Step): s is Extract<Step, MirrorStep> => s.kind === "mirror";
 export const isCombine = (s: Step): s is Extract<Step, CombineStep> => s.kind === "combine";
@@ -65,7 +66,7 @@ export function beginBodies(op: BodiesDraft["op"]): void {
       op,
       bodies: op === "mirror" ? [] : op === "move" && view.bodies.length === 1 ? [view.bodies[0].id] : picked,
       aim: op === "mirror" ? "plane" : "bodies",
-      plane: op === "mirror" && face?.normal ? reference(face) : "side",
+      plane: op === "mirror" && face?.normal ? faceRef(face) : "side",
       join: true,
       way: "join",
       by: [lengthText(view.unit === "in" ? 25.4 : 20, view.unit), "0", "0"],
@@ -113,15 +114,13 @@ export function changeBodies(change: Partial<BodiesDraft>): void {
   if (!command) set({ previewWhy: "" });
 }
 
-const reference = (f: FaceLine) => ({ face: f.key, point: f.point, normal: f.out });
-
 /** Something was clicked: a body goes in or out, or it is the plane or axis that is waited for. */
 export function bodiesClick(found: Pick, face: FaceLine | undefined): void {
   const { doing, say, view } = usePart.getState();
   if (doing.kind !== "bodies" || !view) return;
   const { form } = doing;
   if (form.aim === "plane") {
-    if (face?.normal) changeBodies({ plane: reference(face) });
+    if (face?.normal) changeBodies({ plane: faceRef(face) });
     else say("Bodies are mirrored in a flat face; this isn’t one.", true);
   } else if (form.aim === "axis") {
     const axis = axisFrom(view, found, face);

@@ -1,12 +1,13 @@
 import { create } from "zustand";
 import { api } from "../api/client";
 import { Vector3 } from "three";
-import type { Command, EdgeRef, FaceRef, HolePlace, HoleStep, PartView, Screw, Step } from "../api/types";
+import type { Command, EdgeRef, HolePlace, HoleStep, PartView, Screw, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { keepStep } from "./forming";
-import { faceOf, onto, placeIn, standing } from "./placing";
+import { placeIn, standing } from "./placing";
 import { currentScene } from "../scene/current";
 import { usePart, type DrillDraft, type Pick as Picked } from "./store";
+import { faceOf, faceRef } from "./referring";
 
 const edgeEnds = (shape: string) => currentScene()?.ends(shape) ?? null;
 
@@ -109,14 +110,12 @@ export function beginDrill(): void {
     head: text(11),
     headDepth: text(6),
     sink: "90",
-    places: face?.normal ? [{ id: "", on: refOf(face), at: placeIn(face) }] : [],
+    places: face?.normal ? [{ id: "", on: faceRef(face), at: placeIn(face) }] : [],
   };
   start({ kind: "drilling", form });
   void loadScrews();
   changeDrill({});
 }
-
-const refOf = (f: Parameters<typeof onto>[0]) => onto(f) as HoleStep["places"][0]["on"];
 
 /** A step of the sheet as the form that would make it. */
 export function drillOf(step: HoleStep, view: PartView): DrillDraft {
@@ -187,7 +186,7 @@ export function drillOnPoint(sketch: string, point: string, under: Picked | null
   const { doing, view, say } = usePart.getState();
   if (doing.kind !== "drilling" || !view) return;
   const face = under ? faceOf(view, under) : undefined;
-  const on = face?.normal ? refOf(face) : doing.form.places[doing.form.places.length - 1]?.on;
+  const on = face?.normal ? faceRef(face) : doing.form.places[doing.form.places.length - 1]?.on;
   if (!on) return say("There is no flat face under this point for the hole to start on.", true);
   const spot = { sketch, point };
   changeDrill({ places: [...doing.form.places, { id: "", on, at: [0, 0], spot }] });
@@ -219,7 +218,7 @@ function drillByEdge(view: PartView, found: Picked): void {
   }
   const sides = line.key.split("|");
   const face = body.faces.find((f) => f.normal && sides.includes(f.key));
-  const on = face ? refOf(face) : last?.on;
+  const on = face ? faceRef(face) : last?.on;
   if (!on) return say("This edge bounds no flat face for the hole to start on.", true);
   changeDrill({ places: [...form.places, { id: "", on, at: [0, 0], spot: { edge } }] });
 }
@@ -245,11 +244,11 @@ export function drillAt(found: Picked | null, x: number, y: number): void {
   if (found.kind === "edge") return drillByEdge(view, found);
   const face = faceOf(view, found);
   if (doing.form.aiming && face) {
-    changeDrill({ target: onto(face) as FaceRef, aiming: false });
+    changeDrill({ target: faceRef(face), aiming: false });
     return;
   }
   const last = doing.form.places[doing.form.places.length - 1];
-  const on = face ? (face.normal ? refOf(face) : null) : (last?.on ?? null);
+  const on = face ? (face.normal ? faceRef(face) : null) : (last?.on ?? null);
   if (!on) {
     say("A hole starts on a flat face; click one.", true);
     return;

@@ -11,6 +11,7 @@ import type {
 } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { rememberLast, usePart, type FormDraft, type Lean } from "./store";
+import { faceRef } from "./referring";
 
 export const isSketch = (s: Step): s is Extract<Step, SketchStep> => s.kind === "sketch";
 export const isExtrude = (s: Step): s is Extract<Step, ExtrudeStep> => s.kind === "extrude";
@@ -241,7 +242,7 @@ export const aiming = (form: FormDraft) =>
 export function aimAt(face: FaceLine): boolean {
   const { doing } = usePart.getState();
   if (doing.kind !== "forming" || !aiming(doing.form)) return false;
-  const ref = { face: face.key, point: face.point, normal: face.out };
+  const ref = faceRef(face);
   const { form } = doing;
   const slot = missingFace(form) ?? (form.extent === "face" && form.starts === "face" ? form.aim : null);
   changeForm(

@@ -1,7 +1,8 @@
-import type { Command, FaceRef, MarkStep, MarkWay, PartView, Plane, Step } from "../api/types";
+import type { Command, MarkStep, MarkWay, PartView, Plane, Step } from "../api/types";
 import { lengthText } from "../api/numbers";
 import { keepStep } from "./forming";
 import { usePart, type MarkDraft, type Pick } from "./store";
+import { faceRef } from "./referring";
 
 export const isMark = (s: Step): s is Extract<Step, MarkStep> => s.kind === "axis" || s.kind === "point";
 
@@ -136,7 +137,7 @@ export function markClick(found: Pick): void {
   }
   const f = body?.faces.find((x) => x.key === found.key);
   if (!f) return;
-  const ref: FaceRef = { face: f.key, point: f.point, normal: f.out };
+  const ref = faceRef(f);
   if (form.way === "of-face") changeMark({ round: ref });
   else if (!byPlane(form.way)) say("Click what the sentence asks for.", true);
   else if (!f.normal) say("A plane is a flat face; this isn’t one.", true);

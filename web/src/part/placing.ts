@@ -15,6 +15,7 @@ import { useLookStore } from "../scene/useLook";
 import { seenPlane } from "../sketch/plane";
 import { keepStep } from "./forming";
 import { usePart, type Pick, type PlaceDraft } from "./store";
+import { faceOf, faceRef } from "./referring";
 
 export const isReady = (s: Step): s is Extract<Step, ReadyStep> => s.kind === "ready";
 
@@ -85,7 +86,7 @@ export function beginPlace(): void {
   const form: PlaceDraft = {
     step: null,
     shape: "box",
-    plane: face?.normal ? onto(face) : "top",
+    plane: face?.normal ? faceRef(face) : "top",
     at: ["0", "0"],
     sizes,
     flipped: false,
@@ -94,13 +95,6 @@ export function beginPlace(): void {
   start({ kind: "placing", form: face?.normal ? { ...form, at: texts(placeIn(face)) } : form });
   changePlace({});
 }
-
-export const onto = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.normal! });
-
-export const faceOf = (view: PartView, p: Pick | null) =>
-  p?.kind === "face"
-    ? view.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key)
-    : undefined;
 
 /** A step of the sheet as the form that would make it. */
 export function placeOf(step: ReadyStep, view: PartView): PlaceDraft {
@@ -198,7 +192,7 @@ function axes(plane: Plane): { origin: Vec3; x: Vec3; y: Vec3 } {
 
 /** The middle of a flat face in its own coordinates, in whole millimetres. */
 export function placeIn(face: FaceLine): Vec2 {
-  const at = axes(onto(face));
+  const at = axes(faceRef(face));
   const d = new Vector3(...face.point).sub(new Vector3(...at.origin));
   return [Math.round(d.dot(new Vector3(...at.x))), Math.round(d.dot(new Vector3(...at.y)))];
 }
@@ -217,7 +211,7 @@ export function placeAt(found: Pick | null, x: number, y: number): void {
     say("It stands on a flat face; this isn\u2019t one.", true);
     return;
   }
-  const plane = face ? onto(face) : doing.form.plane;
+  const plane = face ? faceRef(face) : doing.form.plane;
   changePlace({ plane, at: texts(standing(plane).clicked(found, x, y)) });
 }
 

@@ -1,8 +1,9 @@
-import type { Command, EdgeRef, FaceLine, PartView, Plane, PlaneStep, Step } from "../api/types";
+import type { Command, PartView, Plane, PlaneStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { keepStep } from "./forming";
 import { PLANES } from "./placing";
 import { usePart, type Pick, type PlaneDraft } from "./store";
+import { edgeRef, faceOf, faceRef } from "./referring";
 
 export const isPlane = (s: Step): s is Extract<Step, PlaneStep> => s.kind === "plane";
 
@@ -65,23 +66,13 @@ export function planeCommand(form: PlaneDraft): Command | null {
   };
 }
 
-const reference = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.out });
-
-const faceOf = (view: PartView, p: Pick) =>
-  view.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key);
-
-const edgeOf = (view: PartView, p: Pick): EdgeRef | undefined => {
-  const e = view.bodies.find((b) => b.id === p.body)?.edges.find((x) => x.key === p.key);
-  return e && { edge: e.key, point: e.point };
-};
-
 /** Begins a plane beside the flat face that is picked, or the top plane. */
 export function beginPlane(): void {
   const { view, picks, start } = usePart.getState();
   if (!view) return;
   const faces = picks.filter((p) => p.kind === "face").map((p) => faceOf(view, p));
-  const flat = faces.filter((f) => f?.normal).map((f) => reference(f!));
-  const edge = picks.filter((p) => p.kind === "edge").map((p) => edgeOf(view, p))[0] ?? null;
+  const flat = faces.filter((f) => f?.normal).map((f) => faceRef(f!));
+  const edge = picks.filter((p) => p.kind === "edge").map((p) => edgeRef(view, p))[0] ?? null;
   start({
     kind: "planing",
     form: {
@@ -143,7 +134,7 @@ export function planeFrom(found: Pick | null): void {
   if (doing.kind !== "planing" || !view || !found) return;
   const { form } = doing;
   if (found.kind === "edge") {
-    const edge = edgeOf(view, found);
+    const edge = edgeRef(view, found);
     if (edge) changePlane(form.way === "square" ? { edge } : { edge, way: "turned" });
     return;
   }
@@ -155,13 +146,13 @@ export function planeFrom(found: Pick | null): void {
   }
   const face = faceOf(view, found);
   if (face && form.way === "tangent" && face.surface === "cylinder") {
-    changePlane({ round: { face: face.key, point: face.point, normal: face.out } });
+    changePlane({ round: faceRef(face) });
     return;
   }
   if (!face?.normal) say("A plane is made from flat faces; this isn’t one.", true);
   else if ((form.way === "midway" || form.way === "meeting") && form.slot === "second")
-    changePlane({ second: reference(face) });
-  else changePlane({ from: reference(face) });
+    changePlane({ second: faceRef(face) });
+  else changePlane({ from: faceRef(face) });
 }
 
 /** A corner, or a point that a step made, was clicked: the plane goes through it. */

@@ -4,6 +4,7 @@ import { isPlane } from "./planing";
 import { isSketch, keepStep } from "./forming";
 import { isSplit } from "./splitting";
 import { usePart, type Pick, type RepeatDraft } from "./store";
+import { faceRef } from "./referring";
 
 export const isRepeat = (s: Step): s is Extract<Step, RepeatStep> => s.kind === "repeat";
 /** Steps whose doing can be done again elsewhere. */
@@ -234,8 +235,6 @@ export function repeatClick(found: Pick | null, face: FaceLine | undefined): boo
   });
   return true;
 }
-
-const faceRef = (f: FaceLine) => ({ face: f.key, point: f.point, normal: f.out });
 
 /** What was clicked as an axis: a face, or an edge that is straight or round. */
 export function axisFrom(view: PartView, found: Pick, face: FaceLine | undefined): Axis | null {

@@ -1,5 +1,5 @@
 import { Vector3 } from "three";
-import type { Command, FaceLine, Plane, SketchStep, Vec3 } from "../api/types";
+import type { Command, Plane, SketchStep, Step, Vec3 } from "../api/types";
 import { Look } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { Model } from "../sketch/model";
@@ -7,6 +7,7 @@ import { seenPlane } from "../sketch/plane";
 import { useSketch } from "../sketch/store";
 import { isSketch } from "./forming";
 import { usePart } from "./store";
+import { bare } from "./referring";
 
 let before: { middle: Vector3; turn: Look["turn"]; scale: number } | null = null;
 
@@ -20,13 +21,9 @@ export async function newSketch(plane: Plane): Promise<void> {
   if (made) openSketch(made.id);
 }
 
-export const onFace = (f: FaceLine): Plane => ({ face: f.key, point: f.point, normal: f.normal! });
-
 /** The command that changes fields of a sketch's step, such as its plane; what is drawn keeps its place in the plane. */
 export function sketchCommand(step: SketchStep, change: Partial<SketchStep>): Command {
-  const fields: Record<string, unknown> = { ...step, ...change };
-  for (const told of ["status", "message", "notes", "dependants", "uses", "sizes"]) delete fields[told];
-  return { do: "change-step", step: fields };
+  return { do: "change-step", step: { ...bare(step as Step), ...change } };
 }
 
 /** Lays a sketch on another plane or face. */

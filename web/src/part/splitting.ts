@@ -1,6 +1,7 @@
 import type { Command, FaceLine, PartView, Plane, SplitStep, Step } from "../api/types";
 import { keepStep } from "./forming";
 import { usePart } from "./store";
+import { faceRef } from "./referring";
 
 export const isSplit = (s: Step): s is Extract<Step, SplitStep> => s.kind === "split";
 
@@ -34,7 +35,7 @@ export function changeSplit(plane: Plane): void {
 /** A face was clicked: it is the one to split along. */
 export function splitBy(face: FaceLine): boolean {
   if (usePart.getState().doing.kind !== "splitting") return false;
-  changeSplit({ face: face.key, point: face.point, normal: face.out });
+  changeSplit(faceRef(face));
   return true;
 }
 

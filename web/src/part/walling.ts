@@ -12,6 +12,7 @@ import { degrees, lengthText } from "../api/numbers";
 import { facesLeft } from "./lost";
 import { keepStep } from "./forming";
 import { usePart, type WallDraft } from "./store";
+import { faceRef } from "./referring";
 
 type WallStep = ShellStep | DraftStep | FacesStep;
 
@@ -63,8 +64,6 @@ export function wallCommand(form: WallDraft): Command | null {
   return { do: kept, step: { ...common, kind: "faces", remove, distance: remove ? 0 : form.distance } };
 }
 
-const reference = (f: FaceLine): FaceRef => ({ face: f.key, point: f.point, normal: f.out });
-
 const lineOf = (view: PartView, body: string, key: string) =>
   view.bodies.find((b) => b.id === body)?.faces.find((f) => f.key === key);
 
@@ -74,7 +73,7 @@ export function beginWall(op: WallDraft["op"]): void {
   if (!view) return;
   const faces = picks.flatMap((p) => {
     const f = p.kind === "face" && lineOf(view, p.body, p.key);
-    return f ? [reference(f)] : [];
+    return f ? [faceRef(f)] : [];
   });
   const mm = view.unit === "in" ? 1.5875 : 2;
   start({
@@ -167,10 +166,10 @@ export function wallFace(face: FaceLine | undefined): boolean {
   const toggled = (list: FaceRef[]) =>
     list.some((f) => f.face === face.key)
       ? list.filter((f) => f.face !== face.key)
-      : [...list, reference(face)];
+      : [...list, faceRef(face)];
   if (form.slot === "neutral") {
     if (!face.normal) say("A draft turns about a flat face; this isn’t one.", true);
-    else changeWall({ neutral: reference(face), slot: "faces" });
+    else changeWall({ neutral: faceRef(face), slot: "faces" });
   } else if (form.slot === "faces") changeWall({ faces: toggled(form.faces) });
   else {
     const at = form.slot;
