@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { SheetNumber } from "../sketch/SketchSheet";
 import { lengthText } from "../api/numbers";
 import { download } from "./actions";
 import { usePart } from "./store";
@@ -26,9 +27,10 @@ export function ValuesTable() {
               {v.used.length === 0 && <span className="cap"> · unused</span>}
             </span>
             <span className="flex items-center gap-1">
-              <Formula
+              <SheetNumber
                 key={v.formula}
                 label={`Value ${v.name}`}
+                width="w-24 text-right"
                 text={v.formula}
                 done={(t) => send({ do: "set-value", name: v.name, formula: t })}
               />
@@ -100,30 +102,4 @@ function takeTable(): void {
   };
   document.body.append(input);
   input.click();
-}
-
-function Formula({
-  label,
-  text,
-  done,
-}: {
-  label: string;
-  text: string;
-  done: (t: string) => Promise<boolean>;
-}) {
-  const [now, set] = useState(text);
-  return (
-    <input
-      className="slot w-24 text-right"
-      aria-label={label}
-      value={now}
-      onChange={(e) => set(e.target.value)}
-      onBlur={() => set(text)}
-      onKeyDown={(e) => {
-        e.stopPropagation();
-        if (e.key === "Enter") void done(now).then((ok) => ok || set(text));
-        if (e.key === "Escape") e.currentTarget.blur();
-      }}
-    />
-  );
 }

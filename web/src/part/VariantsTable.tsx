@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { PartView, Step } from "../api/types";
+import { SheetNumber } from "../sketch/SketchSheet";
 import { usePart } from "./store";
 
 /** The variants beside the part itself: which one is shown, and what each has differently. */
@@ -116,20 +117,13 @@ function Own({ view }: { view: PartView }) {
         {view.values.map((x) => (
           <li key={x.name}>
             <span>{x.name}</span>
-            <input
+            <SheetNumber
               key={v.values[x.name] ?? ""}
-              className="slot w-28 text-right"
-              aria-label={`${x.name} in ${v.name}`}
+              label={`${x.name} in ${v.name}`}
+              width="w-28 text-right"
               placeholder={x.formula}
-              defaultValue={v.values[x.name] ?? ""}
-              onKeyDown={(e) => {
-                e.stopPropagation();
-                if (e.key === "Enter") {
-                  const formula = e.currentTarget.value;
-                  void send({ do: "set-in-variant", variant: v.name, value: x.name, formula });
-                }
-                if (e.key === "Escape") e.currentTarget.blur();
-              }}
+              text={v.values[x.name] ?? ""}
+              done={(formula) => send({ do: "set-in-variant", variant: v.name, value: x.name, formula })}
             />
           </li>
         ))}

@@ -42,7 +42,7 @@ export function Makings({ step, placed }: { step: SketchStep; placed: PlacedSket
               key={t.text}
               text={t.text}
               label="Text"
-              wide
+              width="w-36"
               done={(text) =>
                 send({ do: "set-text", id: step.id, curve: t.id, text, height: `${t.height} mm` })
               }

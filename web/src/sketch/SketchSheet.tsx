@@ -223,18 +223,21 @@ export function SheetNumber({
   text,
   done,
   label = "Dimension",
-  wide = false,
+  width = "w-20 text-right",
+  placeholder,
 }: {
   text: string;
   done: (t: string) => Promise<boolean>;
   label?: string;
-  wide?: boolean;
+  width?: string;
+  placeholder?: string;
 }) {
   const [now, set] = useState(text);
   return (
     <input
-      className={wide ? "slot w-36" : "slot w-20 text-right"}
+      className={`slot ${width}`}
       aria-label={label}
+      placeholder={placeholder}
       value={now}
       onChange={(e) => set(e.target.value)}
       onFocus={(e) => e.target.select()}
