@@ -1,10 +1,12 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.ArcLength;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.PlaneStep;
 import io.tallember.part.PointReference;
@@ -102,30 +104,13 @@ final class BuildPlane {
 
     /** Across the edge at a distance along it, facing back along it, so that what is drawn there goes on as the edge does. */
     private static Frame square(Edge e, double distance) {
-        double length = 0;
-        int steps = 4000;
-        Vec3 last = e.curve().point(e.range().lo());
-        double t = e.range().lo();
-        for (int i = 1; i <= steps && distance > 0; i++) {
-            double next = e.range().at(i / (double) steps);
-            Vec3 p = e.curve().point(next);
-            double piece = e.curve() instanceof Line
-                    ? p.distance(last)
-                    : e.curve().derivative((t + next) / 2).length() * (next - t);
-            if (length + piece >= distance) {
-                t += (next - t) * (distance - length) / piece;
-                length = distance;
-                break;
-            }
-            length += piece;
-            t = next;
-            last = p;
-        }
-        if (distance < 0 || length < distance - 1e-3) {
+        double length = ArcLength.of(e.curve(), e.range());
+        if (distance < 0 || length < distance - Tolerance.DEFAULT.linear()) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
                     "The edge is " + Math.rint(length * 1000) / 1000 + " mm long; the plane must lie along it.");
         }
+        double t = ArcLength.parameter(e.curve(), e.range(), distance);
         Vec3 at = e.curve().point(t);
         Vec3 z = e.curve().tangent(t);
         Vec3 hint = Math.abs(z.z()) > 0.999 ? Vec3.X : Vec3.Z.cross(z);

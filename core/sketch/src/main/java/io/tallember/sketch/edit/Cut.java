@@ -1,5 +1,6 @@
 package io.tallember.sketch.edit;
 
+import io.tallember.geometry.ArcLength;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
@@ -22,8 +23,6 @@ import java.util.List;
 public final class Cut {
     /** The most parts a curve is divided into. */
     public static final int MOST = 100;
-
-    private static final int SAMPLES = 2000;
 
     private Cut() {}
 
@@ -172,28 +171,10 @@ public final class Cut {
 
     /** Parameters between stretches of equal length, the ends left out. */
     private static double[] even(Sketch.Strand s, int parts) {
-        double[] length = new double[SAMPLES + 1];
-        for (int i = 1; i <= SAMPLES; i++) {
-            double a = s.range().at((i - 1) / (double) SAMPLES);
-            double b = s.range().at(i / (double) SAMPLES);
-            double m = (a + b) / 2;
-            // Simpson's rule for the speed
-            length[i] = length[i - 1]
-                    + (b - a)
-                            / 6
-                            * (s.curve().derivative(a).length()
-                                    + 4 * s.curve().derivative(m).length()
-                                    + s.curve().derivative(b).length());
-        }
+        double whole = ArcLength.of(s.curve(), s.range());
         double[] out = new double[parts - 1];
-        int i = 0;
         for (int k = 1; k < parts; k++) {
-            double goal = length[SAMPLES] * k / parts;
-            while (length[i + 1] < goal) {
-                i++;
-            }
-            double share = (goal - length[i]) / (length[i + 1] - length[i]);
-            out[k - 1] = s.range().at((i + share) / SAMPLES);
+            out[k - 1] = ArcLength.parameter(s.curve(), s.range(), whole * k / parts);
         }
         return out;
     }
