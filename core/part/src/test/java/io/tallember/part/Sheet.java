@@ -1,6 +1,7 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec2;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
@@ -130,5 +131,14 @@ public final class Sheet {
                 .filter(m -> !m.isEmpty())
                 .findFirst()
                 .orElse("");
+    }
+
+    /** A ready body at a place along the plane's first axis. */
+    public String ready(
+            ReadyStep.Shape shape, SketchPlane plane, double x, boolean flipped, Mode mode, Double... sizes) {
+        String id = doc.freshId();
+        with(new Command.AddStep(
+                new ReadyStep("", "", false, shape, plane, new Vec2(x, 0), List.of(sizes), flipped, mode)));
+        return id;
     }
 }

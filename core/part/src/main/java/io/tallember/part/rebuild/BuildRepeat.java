@@ -112,9 +112,8 @@ final class BuildRepeat {
                         "The picked faces don't enclose a pocket or a boss that can be told from the rest; pick all of its"
                                 + " faces, the blends among them. (" + e.getMessage() + ")");
             }
-            out.add(new Made.Piece(
-                    Made.Differences.less(List.of(healed), List.of(b.body())), MaterialStep.Mode.REMOVE));
-            out.add(new Made.Piece(Made.Differences.less(List.of(b.body()), List.of(healed)), MaterialStep.Mode.ADD));
+            out.add(new Made.Piece(Made.less(List.of(healed), List.of(b.body())), MaterialStep.Mode.REMOVE));
+            out.add(new Made.Piece(Made.less(List.of(b.body()), List.of(healed)), MaterialStep.Mode.ADD));
         }
         return out;
     }

@@ -23,6 +23,6 @@ public record Difference(List<Body> come, List<Body> gone) {
             a.removeIf(y -> y == x);
             b.removeIf(y -> y == x);
         });
-        return new Difference(Made.Differences.less(b, a), Made.Differences.less(a, b));
+        return new Difference(Made.less(b, a), Made.less(a, b));
     }
 }

@@ -49,8 +49,8 @@ interface Made {
             if (now.size() == 1 && now.get(0) == b.body()) {
                 continue;
             }
-            gone.addAll(Differences.less(List.of(b.body()), now));
-            come.addAll(Differences.less(now, List.of(b.body())));
+            gone.addAll(less(List.of(b.body()), now));
+            come.addAll(less(now, List.of(b.body())));
         }
         List<Piece> out = new ArrayList<>();
         out.add(new Piece(touching(gone, own), Mode.REMOVE));
@@ -66,22 +66,18 @@ interface Made {
         return own.isEmpty() ? pieces : out;
     }
 
-    /** Booleans that may leave nothing. */
-    final class Differences {
-        private Differences() {}
-
-        static List<Body> less(List<Body> from, List<Body> tools) {
-            if (from.isEmpty() || tools.isEmpty()) {
-                return from;
+    /** What is left of bodies without others; nothing when they are covered. */
+    static List<Body> less(List<Body> from, List<Body> tools) {
+        if (from.isEmpty() || tools.isEmpty()) {
+            return from;
+        }
+        try {
+            return Fuse.subtract(from, tools, Tolerance.DEFAULT);
+        } catch (GeometryException e) {
+            if (e.reason() == Reason.EMPTY_RESULT) {
+                return List.of();
             }
-            try {
-                return Fuse.subtract(from, tools, Tolerance.DEFAULT);
-            } catch (GeometryException e) {
-                if (e.reason() == Reason.EMPTY_RESULT) {
-                    return List.of();
-                }
-                throw e;
-            }
+            throw e;
         }
     }
 }
