@@ -36,7 +36,12 @@ export function DeleteDialog({ step, onClose }: { step: Step; onClose: () => voi
           </AlertDialog.Description>
           {own.length > 0 && (
             <label className="flex items-center gap-2 pt-2">
-              <input type="checkbox" checked={along} onChange={(e) => setAlong(e.target.checked)} />
+              <input
+                type="checkbox"
+                className="mr-2"
+                checked={along}
+                onChange={(e) => setAlong(e.target.checked)}
+              />
               Delete {own.map((s) => s.name).join(" and ")} too, which nothing else uses
             </label>
           )}

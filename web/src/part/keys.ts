@@ -20,7 +20,7 @@ import { applyWall } from "./walling";
 
 /** The keys of the part page; returns whether the key meant something. */
 export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () => void): boolean {
-  const { doing, shift, start, set, picks } = usePart.getState();
+  const { doing, shift, start, set, picks, linked } = usePart.getState();
   const key = e.key;
   if ((e.ctrlKey || e.metaKey) && !e.altKey) {
     const k = key.toLowerCase();
@@ -46,7 +46,7 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     lookMoved();
   } else if (key === "Escape") {
     if (doing.kind !== "looking" && doing.kind !== "sketching") start({ kind: "looking" });
-    else if (picks.length > 0) set({ picks: [] });
+    else if (picks.length > 0 || linked) set({ picks: [], linked: null });
   } else if (key === "Enter" && doing.kind === "forming") void applyForm();
   else if (key === "Enter" && doing.kind === "blending") void applyBlend();
   else if (key === "Enter" && doing.kind === "placing") void applyPlace();

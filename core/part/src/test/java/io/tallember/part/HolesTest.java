@@ -9,7 +9,9 @@ import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.ReadyStep.Shape;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.PartFile;
+import io.tallember.part.file.StepJson;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -260,5 +262,34 @@ class HolesTest {
                 .hasMessageContaining("left out");
         row.with(new Command.SwitchStep("s1", true));
         assertThat(row.failure()).contains("made nothing");
+    }
+
+    @Test
+    void aFormulaTypedForANewPlaceDrivesItsDistance() {
+        Sheet s = new Sheet("Plate", Unit.MM);
+        s.block("Plate", Base.TOP, new Pen().rectangle(0, 0, 60, 40), 10, false, Mode.BODY);
+        s.with(new Command.SetValue("rim", "12"));
+        SketchPlane.OnFace top = (SketchPlane.OnFace) s.on("s2.end(r3)");
+        EdgeReference front = s.edges(e -> e.middle().minus(new Vec3(30, 0, 10)).length() < 1e-6)
+                .get(0);
+        EdgeReference right = s.edges(
+                        e -> e.middle().minus(new Vec3(60, 20, 10)).length() < 1e-6)
+                .get(0);
+        HoleStep like = follow(
+                hole(HoleStep.Mouth.PLAIN, true, false, top, new Vec2(0, 0)),
+                HoleStep.Extent.THROUGH,
+                null,
+                new HoleStep.Place(
+                        "", top.face(), new Vec2(30, 20), new HoleStep.Spot.FromEdges(front, 12.5, right, 15)));
+        String step = StepJson.write(like)
+                .toString()
+                .replace("\"id\":\"h1\"", "\"id\":\"\"")
+                .replace("12.5", "\"rim\"");
+        s.with(CommandJson.read(PartFile.parse("{\"do\":\"add-step\",\"step\":" + step + "}"), s.document()));
+        assertThat(s.document().formulas()).containsValue("rim").containsKey("s4/h1-a");
+        assertThat(round(s, new Vec3(45, 12, 10))).isTrue();
+        PartDocument wider = new Command.SetValue("rim", "16").done(s.document());
+        HoleStep moved = (HoleStep) wider.step("s4");
+        assertThat(((HoleStep.Spot.FromEdges) moved.places().get(0).spot()).a()).isEqualTo(16);
     }
 }
