@@ -272,14 +272,14 @@ export async function applyForm(): Promise<void> {
 
 /** Keeps what is being made, or says what is missing; says too what is wrong with it once it is kept. */
 export async function keepStep(command: Command | null, missing: string, step: string | null): Promise<void> {
-  const { send, start, say, doing } = usePart.getState();
-  if (!command) {
-    say(missing, true);
-  } else if (await send(command)) {
+  const { send, say, set, doing } = usePart.getState();
+  if (!command) return say(missing, true);
+  // the next thing can be begun while this one is being kept; what was previewed stays in sight until then
+  set({ doing: { kind: "looking" }, picks: [], hover: null });
+  if (await send(command)) {
     rememberLast(doing);
-    start({ kind: "looking" });
     reportFailure(step);
-  }
+  } else if (usePart.getState().doing.kind === "looking") set({ doing });
 }
 
 /** Says what is wrong with the step just kept: the one changed, or the newest. */

@@ -248,11 +248,12 @@ export const usePart = create<PartStore>((set, get) => {
         if (get().preview || get().previewWhy) set({ preview: null, previewWhy: "" });
         return;
       }
+      const control = new AbortController();
+      trial = control;
       trialTimer = window.setTimeout(async () => {
+        await sending.catch(() => undefined); // a preview follows what is still being kept
         const view = get().view;
-        if (!view) return;
-        const control = new AbortController();
-        trial = control;
+        if (!view || trial !== control) return;
         const begin = performance.now();
         try {
           const seen = await api.preview(
