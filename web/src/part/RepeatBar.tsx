@@ -50,12 +50,12 @@ export function RepeatBar() {
           Repeat{" "}
           <button
             className={`slot geo ${all ? "lit" : "bad"}`}
-            title="Click faces in the view to add or take out the steps that made them"
+            title="Click faces in the view to add or take out"
             onClick={() => changeRepeat({ aim: "what" })}
           >
             {all || "click what"}
           </button>{" "}
-          {(view.bodies.length > 1 || form.bodies.length > 0) && <BodyChoice form={form} view={view} />}{" "}
+          <TakenBy form={form} view={view} />{" "}
           <ChoiceSlot
             label="How it repeats"
             value={form.layout}
@@ -107,7 +107,9 @@ export function RepeatBar() {
             form.aim === "plane"
               ? "Click a flat face"
               : form.aim === "what"
-                ? "Click faces of what should be repeated; its blends come along"
+                ? form.byFaces
+                  ? "Click a face of a pocket or boss; the rest of it is found"
+                  : "Click faces of what should be repeated; its blends come along"
                 : "Click a round or flat face, or an edge"
           }
         />
@@ -117,16 +119,21 @@ export function RepeatBar() {
   );
 }
 
-/** Whole bodies instead of steps. */
-function BodyChoice({ form, view }: { form: RepeatDraft; view: PartView }) {
-  const choices: Record<string, string> = { "": "by its steps" };
-  view.bodies.forEach((b) => (choices[b.id] = `the body ${bodyName(view, b.id)}`));
+/** What a click takes: the steps that made a face, the face itself, or all of a body. */
+function TakenBy({ form, view }: { form: RepeatDraft; view: PartView }) {
+  const choices: Record<string, string> = { steps: "by its steps", faces: "by the clicked faces alone" };
+  view.bodies.forEach((b) => (choices[`body ${b.id}`] = `the body ${bodyName(view, b.id)}`));
+  const body = form.bodies[0];
   return (
     <ChoiceSlot
-      label="Whole body"
-      value={form.bodies[0] ?? ""}
+      label="What a click takes"
+      value={body ? `body ${body}` : form.byFaces ? "faces" : "steps"}
       choices={choices}
-      onChoose={(id) => changeRepeat(id ? { bodies: [id], steps: [] } : { bodies: [] })}
+      onChoose={(by) => {
+        const bodies = by.startsWith("body ") ? [by.slice(5)] : [];
+        const byFaces = by === "faces";
+        changeRepeat({ bodies, byFaces, steps: [], faces: byFaces ? form.faces : [], aim: "what" });
+      }}
     />
   );
 }

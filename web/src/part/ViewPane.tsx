@@ -102,7 +102,12 @@ export function ViewPane() {
             ? b.faces.map((f) => ({ kind: "face" as const, key: f.key, body: b.id }))
             : doing.kind === "repeating"
               ? b.faces
-                  .filter((f) => doing.form.steps.includes(f.steps[0]) || doing.form.bodies.includes(b.id))
+                  .filter(
+                    (f) =>
+                      doing.form.steps.includes(f.steps[0]) ||
+                      doing.form.bodies.includes(b.id) ||
+                      doing.form.faces.some((k) => k.face === f.key),
+                  )
                   .map((f) => ({ kind: "face" as const, key: f.key, body: b.id }))
               : [],
     );

@@ -103,6 +103,8 @@ export interface RepeatDraft {
   steps: string[];
   bodies: string[];
   faces: FaceRef[];
+  /** Whether a click takes the face itself, of a pocket or boss, instead of the step that made it. */
+  byFaces: boolean;
   layout: RepeatStep["layout"];
   axis: Axis;
   /** What the next click in the view gives: something to repeat, an axis, or the plane of a mirror. */

@@ -7,6 +7,7 @@ const form: RepeatDraft = {
   steps: ["s4"],
   bodies: [],
   faces: [],
+  byFaces: false,
   layout: "row",
   axis: "x",
   aim: "what",

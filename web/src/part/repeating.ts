@@ -119,6 +119,7 @@ export function beginRepeat(layout: RepeatDraft["layout"]): void {
     steps: picked.length > 0 ? [...new Set(picked)] : last ? [last.id] : [],
     bodies: [],
     faces: [],
+    byFaces: false,
     layout,
     axis: layout === "round" ? "z" : "x",
     aim: "what",
@@ -162,6 +163,7 @@ export function repeatOf(step: RepeatStep, view: PartView): RepeatDraft {
     steps: step.steps,
     bodies: step.bodies,
     faces: step.faces,
+    byFaces: step.faces.length > 0,
     layout: step.layout,
     axis: step.axis ?? "x",
     aim: "what",
@@ -220,6 +222,12 @@ export function repeatClick(found: Pick | null, face: FaceLine | undefined): boo
   if (form.aim === "plane") {
     if (face.normal) changeRepeat({ plane: faceRef(face), aim: "what" });
     else say("Copies are mirrored in a flat face; this isn’t one.", true);
+    return true;
+  }
+  if (form.byFaces) {
+    const ref = faceRef(face);
+    const rest = form.faces.filter((f) => f.face !== ref.face);
+    changeRepeat({ faces: rest.length < form.faces.length ? rest : [...rest, ref] });
     return true;
   }
   const step = view.steps.find((s) => s.id === face.steps[0]);

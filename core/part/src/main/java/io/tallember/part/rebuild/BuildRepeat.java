@@ -13,12 +13,16 @@ import io.tallember.part.MaterialStep;
 import io.tallember.part.RegionReference;
 import io.tallember.part.RepeatStep;
 import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
+import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.local.Faces;
 import io.tallember.solid.sweep.Mirrored;
 import io.tallember.solid.sweep.Moved;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
@@ -103,17 +107,51 @@ final class BuildRepeat {
             if (here.isEmpty()) {
                 continue;
             }
-            Body healed;
-            try {
-                healed = Faces.removed(b.body(), here, TOL);
-            } catch (GeometryException e) {
-                throw new GeometryException(
-                        e.reason(),
-                        "The picked faces don't enclose a pocket or a boss that can be told from the rest; pick all of its"
-                                + " faces, the blends among them. (" + e.getMessage() + ")");
-            }
+            Body healed = without(b.body(), here);
             out.add(new Made.Piece(Made.less(List.of(healed), List.of(b.body())), MaterialStep.Mode.REMOVE));
             out.add(new Made.Piece(Made.less(List.of(b.body()), List.of(healed)), MaterialStep.Mode.ADD));
+        }
+        return out;
+    }
+
+    /**
+     * The body without the pocket or boss that faces belong to: all of it was picked, or its other faces are those that are reached
+     * over inner edges, as in a pocket, or over outer ones, as on a boss. One picked face is never all before it was looked round.
+     */
+    private static Body without(Body body, List<Face> picked) {
+        List<Collection<Face>> tries =
+                new ArrayList<>(List.of(picked, reached(body, picked, false), reached(body, picked, true)));
+        if (picked.size() == 1) {
+            Collections.rotate(tries, -1);
+        }
+        GeometryException why = null;
+        for (Collection<Face> faces : tries) {
+            if (faces.size() == body.faces().size()) {
+                continue;
+            }
+            try {
+                return Faces.removed(body, faces, TOL);
+            } catch (GeometryException e) {
+                why = why == null ? e : why;
+            }
+        }
+        throw new GeometryException(
+                Reason.BAD_VALUE,
+                "The picked faces don't enclose a pocket or a boss that can be told from the rest; pick all of its faces, the"
+                        + " blends among them." + (why == null ? "" : " (" + why.getMessage() + ")"));
+    }
+
+    /** Faces with all that is reached from them over smooth edges and those of one sense. */
+    private static Collection<Face> reached(Body body, List<Face> from, boolean convex) {
+        List<Face> out = new ArrayList<>(from);
+        for (int i = 0; i < out.size(); i++) {
+            for (Coedge c : out.get(i).coedges()) {
+                if (Kinds.smooth(body, c.edge()) || Kinds.convex(body, c.edge()) == convex) {
+                    body.facesOf(c.edge()).stream()
+                            .filter(f -> !out.contains(f))
+                            .forEach(out::add);
+                }
+            }
         }
         return out;
     }

@@ -12,13 +12,13 @@ import java.util.List;
 import java.util.Set;
 
 /** Outer, inner and smooth edges, and in which order they can be blended where they meet. */
-final class Kinds {
+public final class Kinds {
     private static final double ON = 1e-5;
 
     private Kinds() {}
 
     /** Whether the material bends away from the edge: an outer edge. */
-    static boolean convex(Body body, Edge e) {
+    public static boolean convex(Body body, Edge e) {
         Vec3 p = e.middle();
         Face f = body.facesOf(e).get(0);
         Face g = body.facesOf(e).get(1);
@@ -28,7 +28,7 @@ final class Kinds {
     }
 
     /** Whether the faces beside an edge run smoothly into each other. */
-    static boolean smooth(Body body, Edge e) {
+    public static boolean smooth(Body body, Edge e) {
         List<Face> two = body.facesOf(e);
         return two.size() == 2 && two.get(0).outward(e.middle()).dot(two.get(1).outward(e.middle())) > 1 - 1e-9;
     }
