@@ -201,7 +201,7 @@ public final class StepWriter {
         }
         int start = vertex(e.start());
         int end = vertex(e.end());
-        int curve = e.curve() instanceof IntersectionCurve k ? spline(Spline.fitted(k, e.range())) : curve(e.curve());
+        int curve = e.curve().evaluated() ? spline(Spline.fitted(e.curve(), e.range())) : curve(e.curve());
         int id = put("EDGE_CURVE(''," + ref(start) + "," + ref(end) + "," + ref(curve) + ",.T.)");
         edges.put(e, id);
         return id;

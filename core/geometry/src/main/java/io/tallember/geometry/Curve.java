@@ -1,7 +1,7 @@
 package io.tallember.geometry;
 
 /** An exact curve without ends; an edge adds a range of its parameter. */
-public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, IntersectionCurve {
+public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, IntersectionCurve, Contact {
     Vec3 point(double t);
 
     /** First derivative by the parameter. */
@@ -23,6 +23,11 @@ public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, Intersection
 
     /** This curve, given in the coordinates of {@code frame}, in world coordinates. Parameters stay. */
     Curve placed(Frame frame);
+
+    /** Whether the curve is known by its points alone, each worked out by itself; files get one that is fitted to it. */
+    default boolean evaluated() {
+        return false;
+    }
 
     /** The parameter, within the range, of the point nearest to {@code p}. */
     default double project(Vec3 p, Interval range) {

@@ -312,6 +312,11 @@ public final class IntersectionCurve implements Curve {
     }
 
     @Override
+    public boolean evaluated() {
+        return true;
+    }
+
+    @Override
     public IntersectionCurve placed(Frame frame) {
         return new IntersectionCurve(this, frame);
     }

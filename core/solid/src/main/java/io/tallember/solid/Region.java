@@ -1,10 +1,9 @@
 package io.tallember.solid;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
-import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
-import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -86,7 +85,7 @@ public final class Region {
         for (Box3 b : boxes) {
             box = box.with(b);
         }
-        if (surface instanceof Revolution || surface instanceof NurbsSurface) {
+        if (!surface.canonical() && !(surface instanceof Extrusion)) {
             return sampled(box);
         }
         for (Vec3 p : extremes()) {

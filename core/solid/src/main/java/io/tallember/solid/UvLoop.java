@@ -1,6 +1,5 @@
 package io.tallember.solid;
 
-import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Surface;
@@ -62,11 +61,7 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
     /** Parameters along a piece in its direction, close enough that its image is near a polyline. */
     static double[] samples(Piece piece) {
         double[] breaks = piece.curve().breaks(piece.range());
-        int each = piece.curve() instanceof Line
-                        || piece.curve() instanceof IntersectionCurve
-                        || piece.curve() instanceof Nurbs
-                ? 2
-                : 4;
+        int each = piece.curve() instanceof Line || piece.curve().evaluated() || piece.curve() instanceof Nurbs ? 2 : 4;
         int n = (breaks.length - 1) * each;
         double[] out = new double[n + 1];
         for (int i = 0; i <= n; i++) {

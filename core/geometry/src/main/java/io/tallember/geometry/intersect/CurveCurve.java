@@ -1,6 +1,7 @@
 package io.tallember.geometry.intersect;
 
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Contact;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
@@ -35,7 +36,9 @@ public final class CurveCurve {
     /** All meetings of the two stretches, ends included. Touching ones are single meetings marked so. */
     public static List<Meeting> meet(Curve a, Interval ra, Curve b, Interval rb, Tolerance tol) {
         List<Meeting> all;
-        if (a instanceof IntersectionCurve k) {
+        if (a instanceof Contact || b instanceof Contact) {
+            all = Nearness.meet(a, ra, b, rb, tol);
+        } else if (a instanceof IntersectionCurve k) {
             all = swapped(withIntersection(b, rb, k, tol));
         } else if (b instanceof IntersectionCurve k) {
             all = withIntersection(a, ra, k, tol);

@@ -10,10 +10,12 @@ import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
@@ -67,7 +69,7 @@ final class Seeds {
         this.b = b;
         this.where = where;
         this.tol = tol;
-        this.widest = a instanceof Revolution r
+        this.widest = (a instanceof Shifted s ? s.base() : a) instanceof Revolution r
                 ? r.meridian().bounds(Swept.range(r.meridian())).max().x() * 1.1
                 : 0;
         this.least = tipOn(a, b) || tipOn(b, a) ? 0.03 * Math.max(where.diagonal() / 6, 10 * tol.linear()) : 0;
@@ -107,6 +109,14 @@ final class Seeds {
             double more = r.vPeriod() > 0 ? 0 : 1e-2 * v.length();
             return new double[] {0, 2 * Math.PI, v.lo() - (r.tip() == null ? more : 0), v.hi() + more};
         }
+        if (s instanceof Shifted k) {
+            return domain(k.base(), where);
+        }
+        if (s instanceof Tube t) {
+            Interval u = t.uPeriod() > 0 ? new Interval(0, 2 * Math.PI) : t.uDomain();
+            double more = t.uPeriod() > 0 ? 0 : 1e-2 * u.length();
+            return new double[] {u.lo() - more, u.hi() + more, -Math.PI, Math.PI};
+        }
         if (s instanceof Sphere) {
             return new double[] {0, 2 * Math.PI, -Math.PI / 2, Math.PI / 2};
         }
@@ -145,6 +155,16 @@ final class Seeds {
     }
 
     private double reach(double u0, double u1, double v0, double v1) {
+        return reach(a, u0, u1, v0, v1);
+    }
+
+    /** How far a cell's points are from its middle, at most. */
+    private double reach(Surface a, double u0, double u1, double v0, double v1) {
+        if (a instanceof Shifted s) {
+            // as much farther as the bends on that side ask for
+            double bend = s.scaleAt(s.base().point(0.5 * (u0 + u1), 0.5 * (v0 + v1)));
+            return reach(s.base(), u0, u1, v0, v1) * (1 + 1.5 * Math.abs(s.by()) / (bend + Math.abs(s.by())));
+        }
         double du = 0.5 * (u1 - u0);
         double dv = 0.5 * (v1 - v0);
         if (a instanceof Cylinder c) {
@@ -167,6 +187,9 @@ final class Seeds {
             double radius =
                     Math.min(widest, Math.abs(r.meridian().point(v0 + dv).x()) + speed * dv);
             return Math.hypot(radius * du, speed * dv);
+        }
+        if (a instanceof Tube t) {
+            return Math.hypot(t.speed() * du, t.radius() * dv);
         }
         if (a instanceof NurbsSurface n) {
             return n.speeds().x() * du + n.speeds().y() * dv;

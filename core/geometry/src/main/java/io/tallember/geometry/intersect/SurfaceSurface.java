@@ -12,6 +12,7 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
@@ -62,6 +63,15 @@ public final class SurfaceSurface {
     public static Result meet(Surface a, Surface b, Box3 where, Tolerance tol) {
         if (a instanceof Plane p && b instanceof Plane q) {
             return planes(p, q, where, tol);
+        }
+        if (a instanceof Tube || b instanceof Tube) {
+            Optional<Result> rolled = a instanceof Tube t ? Rolled.meet(t, b, where, tol) : Optional.empty();
+            if (rolled.isEmpty() && b instanceof Tube t) {
+                rolled = Rolled.meet(t, a, where, tol);
+            }
+            if (rolled.isPresent()) {
+                return rolled.get();
+            }
         }
         Optional<Result> closed = Coaxial.meet(a, b, where, tol);
         if (closed.isEmpty() && !(a.canonical() && b.canonical())) {

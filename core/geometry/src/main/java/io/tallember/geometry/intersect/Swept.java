@@ -2,6 +2,7 @@ package io.tallember.geometry.intersect;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Contact;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
@@ -143,6 +144,9 @@ final class Swept {
     static Interval range(Curve c) {
         if (c instanceof Nurbs n) {
             return n.whole();
+        }
+        if (c instanceof Contact k) {
+            return k.whole();
         }
         return c instanceof IntersectionCurve k ? k.whole() : new Interval(0, c.period());
     }

@@ -2,7 +2,6 @@ package io.tallember.solid.fuse;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
-import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -95,7 +94,7 @@ final class Meetings {
             }
         }
         SurfaceSurface.Result met = SurfaceSurface.meet(a, b, where, tol);
-        if (met.curves().stream().anyMatch(c -> c instanceof IntersectionCurve)) {
+        if (met.curves().stream().anyMatch(Curve::evaluated)) {
             list.add(new Known(b, where, met));
         }
         return met;

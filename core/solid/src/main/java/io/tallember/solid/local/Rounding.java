@@ -6,12 +6,14 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Body;
@@ -33,14 +35,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * Rounds put into a body face by face: each edge opens into a strip on which a ball rolls along both its faces, and all edges
  * and corners about are worked out anew. Where three rounded edges meet a ball's face closes the corner; strips of a smooth
  * chain join; a strip that ends alone ends on the face across.
  *
- * <p>Quick, but only for balls that roll along lines and circles and for those corners; nothing is given for others, or when a
- * neighbour would be used up, and the caller goes the long way.
+ * <p>The ball may roll along any edge; nothing is given for other corners, or when a neighbour would be used up, and the caller
+ * goes the long way.
  */
 public final class Rounding {
     private static final Tolerance TOL = Tolerance.DEFAULT;
@@ -89,29 +92,46 @@ public final class Rounding {
             Surface s;
             if (spine instanceof Line l) {
                 s = new Cylinder(Frame.of(c, l.direction(), p.minus(c)), radius);
-            } else {
-                Circle k = (Circle) spine;
+            } else if (spine instanceof Circle k) {
                 s = new Torus(k.frame(), k.radius(), radius);
+            } else {
+                s = new Tube((IntersectionCurve) spine, f.surface(), g.surface(), radius);
             }
             sheet = new Sheet(face(s, source), s, convex, 0);
         }
 
+        /** A line or circle where the surfaces at the radius from the faces are known to meet in one, else followed. */
         private Curve spine() {
-            Box3 where = edge.bounds().grown(2 * radius + 1e-3);
-            Curve best = null;
-            for (Curve c : SurfaceSurface.meet(offset(f, convex), offset(g, convex), where, TOL)
-                    .curves()) {
-                Vec3 p = edge.middle();
-                if (best == null
-                        || c.point(c.project(p)).distance(p)
-                                < best.point(best.project(p)).distance(p)) {
-                    best = c;
+            Surface a = offset(f, convex);
+            Surface b = offset(g, convex);
+            Vec3 p = edge.middle();
+            boolean named = (edge.curve() instanceof Line || edge.curve() instanceof Circle)
+                    && f.surface().canonical()
+                    && g.surface().canonical();
+            if (named) {
+                Box3 where = edge.bounds().grown(2 * radius + 1e-3);
+                Curve best = null;
+                for (Curve c : SurfaceSurface.meet(a, b, where, TOL).curves()) {
+                    if (best == null
+                            || c.point(c.project(p)).distance(p)
+                                    < best.point(best.project(p)).distance(p)) {
+                        best = c;
+                    }
+                }
+                if (best instanceof Line || best instanceof Circle) {
+                    return best;
                 }
             }
-            if (!(best instanceof Line) && !(best instanceof Circle)) {
-                throw new Elsewhere();
-            }
-            return best;
+            return Spine.of(edge, a, b, beyond(edge.start()), beyond(edge.end()))
+                    .orElseThrow(Elsewhere::new);
+        }
+
+        /** How far the ball's way is followed past an end: not at all where another rounded edge goes on smoothly. */
+        private double beyond(Vertex v) {
+            boolean goesOn = edges.stream()
+                    .filter(e -> e != edge && (e.start() == v || e.end() == v))
+                    .anyMatch(e -> outOf(edge, v).dot(outOf(e, v)) < -1 + 1e-9);
+            return goesOn ? 0 : 3 * radius;
         }
 
         Vec3 centre(Vec3 p) {
@@ -138,6 +158,7 @@ public final class Rounding {
 
     private final Body body;
     private final double radius;
+    private Set<Edge> edges;
     private final String step;
     private final Skin skin;
     private final List<Strip> strips = new ArrayList<>();
@@ -175,6 +196,7 @@ public final class Rounding {
     }
 
     private Body rounded(Map<Edge, String> names) {
+        edges = names.keySet();
         names.forEach((e, source) -> strips.add(new Strip(e, source)));
         int balls = 0;
         Map<Vertex, List<Strip>> at = new LinkedHashMap<>();

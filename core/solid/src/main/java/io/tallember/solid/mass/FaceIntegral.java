@@ -6,7 +6,6 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GaussLegendre;
-import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
@@ -217,7 +216,7 @@ final class FaceIntegral {
         if (c instanceof Line) {
             return s instanceof Plane ? STRAIGHT : ALONG;
         }
-        if (c instanceof IntersectionCurve) {
+        if (c.evaluated()) {
             return SEGMENT;
         }
         if (c instanceof Nurbs) {
@@ -239,7 +238,7 @@ final class FaceIntegral {
             }
             return out.stream().mapToDouble(Double::doubleValue).toArray();
         }
-        int each = c instanceof IntersectionCurve || c instanceof Nurbs || s instanceof Plane || s instanceof Cylinder
+        int each = c.evaluated() || c instanceof Nurbs || s instanceof Plane || s instanceof Cylinder
                 ? 1
                 : s instanceof Sphere ? 4 : 2;
         double[] out = new double[(breaks.length - 1) * each + 1];

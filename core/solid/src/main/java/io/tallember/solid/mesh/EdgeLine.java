@@ -3,7 +3,6 @@ package io.tallember.solid.mesh;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Ellipse;
-import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Edge;
@@ -22,7 +21,7 @@ public final class EdgeLine {
         } else if (e.curve() instanceof Ellipse c) {
             n = count(e, quality.step(Math.max(c.a(), c.b())));
         }
-        if (e.curve() instanceof IntersectionCurve || e.curve() instanceof Nurbs) {
+        if (e.curve().evaluated() || e.curve() instanceof Nurbs) {
             return along(e, e.curve(), quality);
         }
         Vec3[] points = new Vec3[n + 1];

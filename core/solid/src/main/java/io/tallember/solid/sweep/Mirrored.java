@@ -2,6 +2,7 @@ package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
+import io.tallember.geometry.Contact;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
@@ -13,9 +14,11 @@ import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
@@ -118,7 +121,18 @@ public final class Mirrored {
         if (c instanceof Nurbs n) {
             return n.mapped(this::point);
         }
-        IntersectionCurve k = (IntersectionCurve) c;
+        if (c instanceof Contact k) {
+            // the side of the mirrored surface that its normal is on may be the other
+            Curve spine = curve(k.spine());
+            Surface onto = surface(k.onto());
+            double away = Math.copySign(
+                    k.away(), onto.signedDistance(spine.point(k.whole().middle())));
+            return new Contact(spine, k.whole(), onto, away);
+        }
+        return curve((IntersectionCurve) c);
+    }
+
+    private IntersectionCurve curve(IntersectionCurve k) {
         List<Vec3> chain = new ArrayList<>(k.chain().stream().map(this::point).toList());
         if (k.closed()) {
             chain.remove(chain.size() - 1);
@@ -151,6 +165,15 @@ public final class Mirrored {
         }
         if (s instanceof Revolution r) {
             return new Revolution(round(r.frame()), r.meridian());
+        }
+        if (s instanceof Tube t) {
+            return new Tube(curve(t.spine()), surface(t.first()), surface(t.second()), t.radius());
+        }
+        if (s instanceof Shifted k) {
+            Surface base = surface(k.base());
+            Vec3 p = k.base().point(0.37, 0.21);
+            boolean turned = base.normalAt(point(p)).dot(direction(k.base().normalAt(p))) < 0;
+            return new Shifted(base, turned ? -k.by() : k.by());
         }
         return ((NurbsSurface) s).mapped(this::point);
     }

@@ -4,9 +4,11 @@ import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 
 /** Surfaces at a distance from others. */
 public final class Offsets {
@@ -16,8 +18,8 @@ public final class Offsets {
      * The surface at a distance along another's normal.
      *
      * @param d in mm, negative for the other side
-     * @throws GeometryException DEGENERATE when nothing is left of a round one, UNSUPPORTED_INTERSECTION for swept and spline
-     *     surfaces
+     * @throws GeometryException DEGENERATE when nothing is left of a round one, UNSUPPORTED_INTERSECTION for those
+     *     that come to a point
      */
     public static Surface of(Surface s, double d) {
         if (s instanceof Plane p) {
@@ -38,9 +40,27 @@ public final class Offsets {
             double apex = c.apexHeight() - d / Math.sin(c.angle());
             return new Cone(c.frame().movedAlongZ(apex), 0, c.angle());
         }
-        throw new GeometryException(
-                GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                "A distance from " + (s.kind().startsWith("e") ? "an " : "a ") + s.kind()
-                        + " can't be kept yet. Pick a flat or" + " round face.");
+        if (s instanceof Tube t) {
+            if (!(t.radius() + d > 1e-6)) {
+                throw new GeometryException(
+                        GeometryException.Reason.DEGENERATE, "Nothing is left of a round at this distance.");
+            }
+            return new Tube(t.spine(), beyond(t, t.first(), d), beyond(t, t.second(), d), t.radius() + d);
+        }
+        if (s instanceof Shifted k) {
+            return Math.abs(k.by() + d) < 1e-12 ? k.base() : new Shifted(k.base(), k.by() + d);
+        }
+        if (s.tip() != null) {
+            throw new GeometryException(
+                    GeometryException.Reason.UNSUPPORTED_INTERSECTION,
+                    "A distance from a " + s.kind() + " that comes to a point can't be kept yet.");
+        }
+        return new Shifted(s, d);
+    }
+
+    /** What a ball that is larger by d rolls on, its centre staying where it is. */
+    private static Surface beyond(Tube t, Surface support, double d) {
+        double away = support.signedDistance(t.spine().point(t.spine().whole().middle()));
+        return of(support, away > 0 ? -d : d);
     }
 }

@@ -13,6 +13,7 @@ import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
@@ -368,6 +369,9 @@ class BlendTableTest {
         if (s instanceof Revolution v && v.meridian() instanceof Nurbs n) {
             Vec3 d = n.derivative(n.lo());
             return Math.pow(d.length(), 3) / d.cross(n.second(n.lo())).length();
+        }
+        if (s instanceof Tube t) {
+            return t.radius();
         }
         if (s instanceof Torus t) {
             return t.minor();

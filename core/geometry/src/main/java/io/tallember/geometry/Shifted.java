@@ -1,0 +1,118 @@
+package io.tallember.geometry;
+
+/**
+ * The surface at one distance from a swept, spline or rolled one, along its normal. Good as long as the distance is less than
+ * the radius of every bend on that side.
+ *
+ * @param base never one whose like at a distance is of its own kind
+ * @param by in mm, positive on the side of the normal
+ */
+public record Shifted(Surface base, double by) implements Surface {
+    private static final double STEP = 1e-5;
+
+    public Shifted {
+        if (base.canonical() || base instanceof Shifted || base instanceof Tube) {
+            throw new GeometryException(
+                    GeometryException.Reason.DEGENERATE, "The like of this surface at a distance is one of its kind.");
+        }
+    }
+
+    @Override
+    public Vec3 point(double u, double v) {
+        return base.point(u, v).plus(by, base.normal(u, v));
+    }
+
+    @Override
+    public Vec3 du(double u, double v) {
+        Vec3 d = base.du(u, v);
+        double h = STEP / Math.max(1e-9, d.length());
+        return d.plus(by / (2 * h), base.normal(u + h, v).minus(base.normal(u - h, v)));
+    }
+
+    @Override
+    public Vec3 dv(double u, double v) {
+        Vec3 d = base.dv(u, v);
+        double h = STEP / Math.max(1e-9, d.length());
+        return d.plus(by / (2 * h), base.normal(u, v + h).minus(base.normal(u, v - h)));
+    }
+
+    @Override
+    public Vec3 normal(double u, double v) {
+        return base.normal(u, v);
+    }
+
+    @Override
+    public Vec2 project(Vec3 p) {
+        return base.project(p);
+    }
+
+    @Override
+    public double uPeriod() {
+        return base.uPeriod();
+    }
+
+    @Override
+    public double vPeriod() {
+        return base.vPeriod();
+    }
+
+    @Override
+    public Interval uDomain() {
+        return base.uDomain();
+    }
+
+    @Override
+    public Interval vDomain() {
+        return base.vDomain();
+    }
+
+    @Override
+    public double[] uBreaks(Interval range) {
+        return base.uBreaks(range);
+    }
+
+    @Override
+    public double[] vBreaks(Interval range) {
+        return base.vBreaks(range);
+    }
+
+    @Override
+    public double signedDistance(Vec3 p) {
+        return base.signedDistance(p) - by;
+    }
+
+    @Override
+    public Vec3 gradient(Vec3 p) {
+        return base.gradient(p);
+    }
+
+    @Override
+    public double scaleAt(Vec3 p) {
+        return Math.max(1e-4, base.scaleAt(p) - Math.abs(by));
+    }
+
+    @Override
+    public Frame frame() {
+        return base.frame();
+    }
+
+    @Override
+    public Shifted placed(Frame f) {
+        return new Shifted(base.placed(f), by);
+    }
+
+    @Override
+    public boolean canonical() {
+        return false;
+    }
+
+    @Override
+    public Vec3 tip() {
+        return null;
+    }
+
+    @Override
+    public String kind() {
+        return "surface at a distance";
+    }
+}
