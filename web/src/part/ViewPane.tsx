@@ -20,7 +20,7 @@ import { splitBy } from "./splitting";
 import { StartCard } from "./StartCard";
 import { moveSketch, newSketch, onLookMoved } from "./sketching";
 import { faceRef } from "./referring";
-import { usePart, type Display, type Pick } from "./store";
+import { kept, usePart, type Display, type Doing, type Pick } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
 import { wallFace, wallPicks } from "./walling";
 
@@ -29,6 +29,10 @@ const DISPLAYS: [Display, string][] = [
   ["shaded", "Shaded"],
   ["lines", "Lines"],
 ];
+
+/** Whether a click in the view means something to what is being done. */
+const pickable = (doing: Doing): boolean =>
+  doing.kind !== "sketching" && doing.kind !== "ribbing" && (doing.kind !== "forming" || aiming(doing.form));
 
 /** The view: the solids, what lies over them, and the hand that turns, moves and picks. */
 export function ViewPane() {
@@ -126,20 +130,6 @@ export function ViewPane() {
     return [e.clientX - box.left, e.clientY - box.top];
   };
 
-  const pickable =
-    doing.kind === "looking" ||
-    doing.kind === "choosing-face" ||
-    doing.kind === "blending" ||
-    doing.kind === "splitting" ||
-    doing.kind === "placing" ||
-    doing.kind === "drilling" ||
-    doing.kind === "repeating" ||
-    doing.kind === "walling" ||
-    doing.kind === "planing" ||
-    doing.kind === "bodies" ||
-    doing.kind === "marking" ||
-    (doing.kind === "forming" && aiming(doing.form));
-
   const down = (e: React.PointerEvent) => {
     const turnButton = localStorage.getItem("tall-ember-turn") === "middle" ? 1 : 2;
     if (e.button === 1 || e.button === 2) {
@@ -169,7 +159,7 @@ export function ViewPane() {
       const [x, y] = at(e);
       dragged.current = dragged.current || Math.hypot(x - box[0], y - box[1]) > 5;
       setBox([box[0], box[1], x, y]);
-    } else if (pickable && e.target === canvas.current) {
+    } else if (pickable(doing) && e.target === canvas.current) {
       const found = scene.current!.pick(...at(e));
       if (found?.key !== hover?.key || found?.kind !== hover?.kind) set({ hover: found });
     }
@@ -185,15 +175,23 @@ export function ViewPane() {
   };
 
   const click = (e: React.MouseEvent) => {
-    // as it is now, which a key just before may have changed
-    const { doing, view, picks } = usePart.getState();
-    if (!pickable || e.target !== canvas.current) return;
+    if (e.target !== canvas.current) return;
     if (dragged.current) {
       dragged.current = false;
       return;
     }
-    const found = scene.current!.pick(...at(e));
-    setPickedAt(at(e));
+    const [place, more] = [at(e), e.shiftKey];
+    // what is still being kept is part of what is clicked
+    if (usePart.getState().saving) void kept().then(() => clickAt(place, more));
+    else clickAt(place, more);
+  };
+
+  const clickAt = (place: [number, number], more: boolean) => {
+    // as it is now, which a key just before may have changed
+    const { doing, view, picks } = usePart.getState();
+    if (!scene.current || !pickable(doing)) return;
+    const found = scene.current.pick(...place);
+    setPickedAt(place);
     if (doing.kind === "choosing-face") {
       const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
       const moved = view?.steps.find((s) => s.id === doing.sketch);
@@ -209,8 +207,8 @@ export function ViewPane() {
       return;
     }
     if (doing.kind === "placing" || doing.kind === "drilling") {
-      if (doing.kind === "placing") placeAt(found, ...at(e));
-      else drillAt(found, ...at(e));
+      if (doing.kind === "placing") placeAt(found, ...place);
+      else drillAt(found, ...place);
       return;
     }
     const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
@@ -229,8 +227,8 @@ export function ViewPane() {
     }
     if (doing.kind === "repeating") return void repeatClick(found, aimed);
     if (aimed && (aimAt(aimed) || splitBy(aimed))) return;
-    if (!found) set({ picks: e.shiftKey ? picks : [] });
-    else if (!e.shiftKey) set({ picks: [found] });
+    if (!found) set({ picks: more ? picks : [] });
+    else if (!more) set({ picks: [found] });
     else {
       const has = picks.some((p) => p.key === found.key && p.body === found.body);
       set({ picks: has ? picks.filter((p) => p.key !== found.key) : [...picks, found] });

@@ -110,6 +110,9 @@ let trial: AbortController | null = null;
 let trialTimer = 0;
 let sending: Promise<unknown> = Promise.resolve();
 
+/** Comes true when all that was asked to be kept has been answered. */
+export const kept = (): Promise<unknown> => sending.catch(() => undefined);
+
 function stopTrial(): void {
   trial?.abort();
   trial = null;
@@ -251,7 +254,7 @@ export const usePart = create<PartStore>((set, get) => {
       const control = new AbortController();
       trial = control;
       trialTimer = window.setTimeout(async () => {
-        await sending.catch(() => undefined); // a preview follows what is still being kept
+        await kept(); // a preview follows what is still being kept
         const view = get().view;
         if (!view || trial !== control) return;
         const begin = performance.now();

@@ -192,9 +192,12 @@ final class Page implements AutoCloseable {
         return Double.parseDouble(find("[data-volume]").getAttribute("data-volume"));
     }
 
-    /** Waits until the volume is near what is expected. */
+    /** Waits until the volume is near what is expected, and everything asked for is kept. */
     void untilVolume(double expected) {
-        until(d -> Math.abs(volume() - expected) < 1e-6 * expected);
+        until(d -> Math.abs(volume() - expected) < 1e-6 * expected
+                && d.findElement(By.cssSelector("[data-testid=saved]"))
+                        .getText()
+                        .endsWith("up to now"));
     }
 
     /** Writes what the page shows. */
