@@ -7,15 +7,16 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
-import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
@@ -140,7 +141,9 @@ public final class StepWriter {
             bounds.add(put("FACE_BOUND(''," + ref(put("VERTEX_LOOP(''," + ref(vertex) + ")")) + ",.T.)"));
         }
         // readers lay a seam from pole to pole
-        int surface = surface(f.surface() instanceof Sphere s ? Poles.forSeams(s, f) : f.surface());
+        int surface = f.surface() instanceof Tube t
+                ? splineSurface(TubeSpline.of(t, f))
+                : surface(f.surface() instanceof Sphere s ? Poles.forSeams(s, f) : f.surface());
         return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
     }
 
@@ -164,6 +167,9 @@ public final class StepWriter {
         }
         if (s instanceof NurbsSurface n) {
             return splineSurface(n);
+        }
+        if (s instanceof Shifted k) {
+            return put("OFFSET_SURFACE(''," + ref(surface(k.base())) + "," + k.by() + ",.F.)");
         }
         int at = placement(s.frame());
         if (s instanceof Cylinder c) {
@@ -228,8 +234,8 @@ public final class StepWriter {
                     + ")CURVE()GEOMETRIC_REPRESENTATION_ITEM()RATIONAL_B_SPLINE_CURVE(" + numbers(n.weights())
                     + ")REPRESENTATION_ITEM(''))");
         }
-        if (c instanceof IntersectionCurve k) {
-            return spline(Spline.fitted(k, k.whole()));
+        if (c.evaluated()) {
+            return spline(Spline.fitted(c, c.whole()));
         }
         Ellipse k = (Ellipse) c;
         return put("ELLIPSE(''," + ref(placement(k.frame())) + "," + k.a() + "," + k.b() + ")");

@@ -73,6 +73,7 @@ public final class Contact implements Curve {
     }
 
     /** The range of the parameter. */
+    @Override
     public Interval whole() {
         return whole;
     }

@@ -1,7 +1,7 @@
 package io.tallember.geometry;
 
 /** An exact curve without ends; an edge adds a range of its parameter. */
-public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, IntersectionCurve, Contact {
+public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, IntersectionCurve, Contact, Parallel {
     Vec3 point(double t);
 
     /** First derivative by the parameter. */
@@ -23,6 +23,11 @@ public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, Intersection
 
     /** This curve, given in the coordinates of {@code frame}, in world coordinates. Parameters stay. */
     Curve placed(Frame frame);
+
+    /** The range of the parameter that is meant: a period, or from end to end; without ends on a line. */
+    default Interval whole() {
+        return period() > 0 ? new Interval(0, period()) : Surface.EVERYWHERE;
+    }
 
     /** Whether the curve is known by its points alone, each worked out by itself; files get one that is fitted to it. */
     default boolean evaluated() {

@@ -62,7 +62,7 @@ public record Extrusion(Frame frame, Curve base) implements Surface {
 
     @Override
     public Interval uDomain() {
-        return base instanceof Nurbs n && base.period() == 0 ? n.whole() : Surface.EVERYWHERE;
+        return base.period() == 0 ? base.whole() : Surface.EVERYWHERE;
     }
 
     @Override

@@ -138,6 +138,7 @@ public final class IntersectionCurve implements Curve {
     }
 
     /** The whole range of the parameter. */
+    @Override
     public Interval whole() {
         return new Interval(0, at[at.length - 1]);
     }

@@ -132,6 +132,7 @@ public final class Nurbs implements Curve {
         return spans[spans.length - 1];
     }
 
+    @Override
     public Interval whole() {
         return new Interval(lo(), hi());
     }

@@ -45,7 +45,7 @@ public record Revolution(Frame frame, Curve meridian) implements Surface {
     }
 
     private static Interval range(Curve meridian) {
-        return meridian instanceof Nurbs n ? n.whole() : new Interval(0, meridian.period());
+        return meridian.whole();
     }
 
     private static boolean onAxis(Curve meridian, double t) {
@@ -126,7 +126,7 @@ public record Revolution(Frame frame, Curve meridian) implements Surface {
 
     @Override
     public Interval vDomain() {
-        return meridian instanceof Nurbs n && meridian.period() == 0 ? n.whole() : Surface.EVERYWHERE;
+        return meridian.period() == 0 ? meridian.whole() : Surface.EVERYWHERE;
     }
 
     @Override

@@ -107,9 +107,16 @@ public final class Shapes {
     }
 
     public static void assertWatertight(Body b) {
+        double exact = MassProperties.of(b).volume();
+        assertThat(watertight(b, MeshQuality.EXPORT))
+                .isCloseTo(exact, org.assertj.core.data.Offset.offset(0.02 * exact + 1e-3));
+    }
+
+    /** The volume of the mesh, every edge of which is used both ways. */
+    public static double watertight(Body b, MeshQuality quality) {
         Map<List<Vec3>, Integer> uses = new HashMap<>();
         double six = 0;
-        for (FaceMesh m : new Tessellator(MeshQuality.EXPORT).mesh(b)) {
+        for (FaceMesh m : new Tessellator(quality).mesh(b)) {
             for (int i = 0; i < m.triangles().length; i += 3) {
                 Vec3[] t = new Vec3[3];
                 for (int k = 0; k < 3; k++) {
@@ -124,7 +131,6 @@ public final class Shapes {
             }
         }
         assertThat(uses.values()).as("every mesh edge is used both ways").allMatch(n -> n == 0);
-        double exact = MassProperties.of(b).volume();
-        assertThat(six / 6).isCloseTo(exact, org.assertj.core.data.Offset.offset(0.02 * exact + 1e-3));
+        return six / 6;
     }
 }

@@ -17,6 +17,7 @@ import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
+import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -214,6 +215,10 @@ final class StepGeometry {
                 Vec3 z = Entities.value(axis, a, 2) == StepFile.UNSET ? Vec3.Z : direction(Entities.ref(axis, a, 2));
                 return SweptSurfaces.revolved(
                         curve(Entities.ref(id, e, 1)), new Line(point(Entities.ref(axis, a, 1)), z));
+            case "OFFSET_SURFACE":
+                Made of = surface(Entities.ref(id, e, 1));
+                return new Made(
+                        Offsets.of(of.surface(), of.agrees() ? length(id, e, 2) : -length(id, e, 2)), of.agrees());
             case "RECTANGULAR_TRIMMED_SURFACE":
                 return surface(Entities.ref(id, e, 1));
             default:

@@ -9,6 +9,7 @@ import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.Parallel;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -36,7 +37,7 @@ public final class CurveCurve {
     /** All meetings of the two stretches, ends included. Touching ones are single meetings marked so. */
     public static List<Meeting> meet(Curve a, Interval ra, Curve b, Interval rb, Tolerance tol) {
         List<Meeting> all;
-        if (a instanceof Contact || b instanceof Contact) {
+        if (byPoints(a) || byPoints(b)) {
             all = Nearness.meet(a, ra, b, rb, tol);
         } else if (a instanceof IntersectionCurve k) {
             all = swapped(withIntersection(b, rb, k, tol));
@@ -60,6 +61,10 @@ public final class CurveCurve {
             }
         }
         return within;
+    }
+
+    private static boolean byPoints(Curve c) {
+        return c instanceof Contact || c instanceof Parallel;
     }
 
     /** A curve with one in which two surfaces meet: it must pass one of them where it lies in the other. */

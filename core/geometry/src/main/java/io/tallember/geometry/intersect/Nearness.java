@@ -36,12 +36,27 @@ final class Nearness {
         Nearness n = new Nearness(a, b, tol);
         double[] ta = a.breaks(ra);
         double[] tb = b.breaks(rb);
-        for (int i = 0; i + 1 < ta.length; i++) {
-            for (int k = 0; k + 1 < tb.length; k++) {
-                n.visit(new Interval(ta[i], ta[i + 1]), new Interval(tb[k], tb[k + 1]), 0);
+        n.pairs(ta, 0, ta.length - 1, tb, 0, tb.length - 1);
+        return n.found;
+    }
+
+    /** Looks at each piece of the one with each of the other, but for those that are far apart together. */
+    private void pairs(double[] ta, int i, int j, double[] tb, int k, int l) {
+        Interval ra = new Interval(ta[i], ta[j]);
+        Interval rb = new Interval(tb[k], tb[l]);
+        if (j == i + 1 && l == k + 1) {
+            visit(ra, rb, 0);
+        } else if (a.bounds(ra).grown(tol.linear()).overlaps(b.bounds(rb).grown(tol.linear()))) {
+            if (j - i >= l - k) {
+                int mid = (i + j) / 2;
+                pairs(ta, i, mid, tb, k, l);
+                pairs(ta, mid, j, tb, k, l);
+            } else {
+                int mid = (k + l) / 2;
+                pairs(ta, i, j, tb, k, mid);
+                pairs(ta, i, j, tb, mid, l);
             }
         }
-        return n.found;
     }
 
     private void visit(Interval ra, Interval rb, int depth) {

@@ -2,17 +2,16 @@ package io.tallember.geometry.intersect;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
-import io.tallember.geometry.Contact;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
-import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Parallel;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Surface;
@@ -142,13 +141,7 @@ final class Swept {
     }
 
     static Interval range(Curve c) {
-        if (c instanceof Nurbs n) {
-            return n.whole();
-        }
-        if (c instanceof Contact k) {
-            return k.whole();
-        }
-        return c instanceof IntersectionCurve k ? k.whole() : new Interval(0, c.period());
+        return c.whole();
     }
 
     private static Vec3 local(Frame f, Vec3 direction) {
@@ -163,7 +156,7 @@ final class Swept {
 
     private static Curve flattened(Frame to, Extrusion s) {
         Frame f = flat(to, s.frame());
-        return s.base() instanceof Nurbs || s.base() instanceof Ellipse
+        return s.base() instanceof Nurbs || s.base() instanceof Ellipse || s.base() instanceof Parallel
                 ? s.base().placed(f)
                 : null;
     }

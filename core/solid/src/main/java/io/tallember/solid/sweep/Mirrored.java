@@ -12,6 +12,7 @@ import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Parallel;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Shifted;
@@ -120,6 +121,10 @@ public final class Mirrored {
         }
         if (c instanceof Nurbs n) {
             return n.mapped(this::point);
+        }
+        if (c instanceof Parallel k) {
+            // mirroring makes right of left
+            return new Parallel(curve(k.base()), direction(k.planeNormal()), -k.by());
         }
         if (c instanceof Contact k) {
             // the side of the mirrored surface that its normal is on may be the other

@@ -1,14 +1,19 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Cone;
+import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Parallel;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Tube;
+import io.tallember.geometry.Vec3;
 
 /** Surfaces at a distance from others. */
 public final class Offsets {
@@ -47,6 +52,13 @@ public final class Offsets {
             }
             return new Tube(t.spine(), beyond(t, t.first(), d), beyond(t, t.second(), d), t.radius() + d);
         }
+        // a swept surface's is swept by the curve at that distance; its normal is on the right of its curve's travel
+        if (s instanceof Extrusion e) {
+            return new Extrusion(e.frame(), parallel(e.base(), Vec3.Z, d));
+        }
+        if (s instanceof Revolution r && r.tip() == null) {
+            return new Revolution(r.frame(), parallel(r.meridian(), Vec3.Y.negated(), d));
+        }
         if (s instanceof Shifted k) {
             return Math.abs(k.by() + d) < 1e-12 ? k.base() : new Shifted(k.base(), k.by() + d);
         }
@@ -56,6 +68,13 @@ public final class Offsets {
                     "A distance from a " + s.kind() + " that comes to a point can't be kept yet.");
         }
         return new Shifted(s, d);
+    }
+
+    private static Curve parallel(Curve c, Vec3 normal, double d) {
+        if (!(c instanceof Parallel p)) {
+            return new Parallel(c, normal, d);
+        }
+        return Math.abs(p.by() + d) < 1e-12 ? p.base() : new Parallel(p.base(), p.planeNormal(), p.by() + d);
     }
 
     /** What a ball that is larger by d rolls on, its centre staying where it is. */
