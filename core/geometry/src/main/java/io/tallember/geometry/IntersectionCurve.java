@@ -257,6 +257,12 @@ public final class IntersectionCurve implements Curve {
         return derivativeAt(i, w, onSegment(i, w));
     }
 
+    /** The derivative at a parameter whose point is known. */
+    Vec3 derivativeFrom(double t, Vec3 point) {
+        double w = wrapped(t);
+        return derivativeAt(chords.segment(w), w, point);
+    }
+
     private Vec3 derivativeAt(int i, double t, Vec3 p) {
         Vec3 g = a.gradient(p).cross(b.gradient(p));
         if (g.length() < 1e-6) {

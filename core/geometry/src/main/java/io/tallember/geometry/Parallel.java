@@ -110,16 +110,10 @@ public final class Parallel implements Curve {
         return base.period();
     }
 
+    /** The same as on the curve beside it: both have their normals in common. */
     @Override
     public double project(Vec3 p) {
-        Interval whole = whole();
-        double t = chords.nearest(p, whole, this::point);
-        if (period() > 0 || t > whole.lo() && t < whole.hi()) {
-            return t;
-        }
-        Vec3 d = derivative(t);
-        double beyond = p.minus(point(t)).dot(d) / d.dot(d);
-        return (t == whole.lo()) == beyond < 0 ? t + beyond : t;
+        return base.project(p);
     }
 
     @Override

@@ -7,8 +7,7 @@ package io.tallember.geometry;
  * spine the ball goes straight on.
  */
 public final class Tube implements Surface {
-    private static final double EIGHTH = Math.PI / 4;
-    private static final double[] EIGHTHS = {-3 * EIGHTH, -2 * EIGHTH, -EIGHTH, 0, EIGHTH, 2 * EIGHTH, 3 * EIGHTH};
+    private static final double[] QUARTERS = {-Math.PI / 2, Math.PI / 2};
 
     private final IntersectionCurve spine;
     private final Surface first;
@@ -71,58 +70,86 @@ public final class Tube implements Surface {
         return speed;
     }
 
-    private Vec3 centre(double t) {
-        double in = inside(t);
-        Vec3 c = spine.point(in);
-        return in == t ? c : c.plus(t - in, spine.derivative(in));
-    }
-
     private double inside(double t) {
         return spine.closed() ? t : whole.clamp(t);
     }
 
+    /**
+     * The plane square to the spine at one parameter: where the centre is, how it moves, and two directions in the plane, the first
+     * toward the middle between the two touching points.
+     */
+    private record Section(double t, Vec3 centre, Vec3 rate, Vec3 middle, Vec3 aside, Vec3[] turns) {}
+
+    /** The section that was asked for last; many points are asked for in one. */
+    private volatile Section last;
+
+    private Section at(double t) {
+        Section s = last;
+        if (s == null || s.t != t) {
+            double in = inside(t);
+            Vec3 c = spine.point(in);
+            Vec3 rate = spine.derivativeFrom(in, c);
+            Vec3 x = middle(c);
+            Vec3 centre = in == t ? c : c.plus(t - in, rate);
+            s = new Section(t, centre, rate, x, x.cross(rate.unit()), new Vec3[2]);
+            last = s;
+        }
+        return s;
+    }
+
     /** From the spine toward the middle between the two touching points. */
-    private Vec3 middle(double in) {
-        Vec3 c = spine.point(in);
+    private Vec3 middle(Vec3 c) {
         Vec3 a = first.gradient(c).times(-Math.signum(awayFirst));
         Vec3 b = second.gradient(c).times(-Math.signum(awaySecond));
         return a.plus(b).unit();
     }
 
-    private static Vec3 aside(Vec3 middle, Vec3 along) {
-        return middle.cross(along);
+    /** How the section's two directions turn along the spine. */
+    private Vec3[] turns(Section s) {
+        if (s.turns[1] == null) {
+            double in = inside(s.t);
+            double lo = spine.closed() ? in - step : Math.max(whole.lo(), in - step);
+            double hi = spine.closed() ? in + step : Math.min(whole.hi(), in + step);
+            Vec3 c0 = spine.point(lo);
+            Vec3 c1 = spine.point(hi);
+            Vec3 x0 = middle(c0);
+            Vec3 x1 = middle(c1);
+            Vec3 y0 = x0.cross(spine.derivativeFrom(lo, c0).unit());
+            Vec3 y1 = x1.cross(spine.derivativeFrom(hi, c1).unit());
+            s.turns[0] = x1.minus(x0).times(1 / (hi - lo));
+            s.turns[1] = y1.minus(y0).times(1 / (hi - lo));
+        }
+        return s.turns;
     }
 
     @Override
     public Vec3 point(double u, double v) {
-        return centre(u * perU).plus(radius, normal(u, v));
+        return at(u * perU).centre.plus(radius, normal(u, v));
     }
 
     @Override
     public Vec3 normal(double u, double v) {
-        double in = inside(u * perU);
-        Vec3 x = middle(in);
-        return x.times(Math.cos(v)).plus(Math.sin(v), aside(x, spine.tangent(in)));
+        Section s = at(u * perU);
+        return s.middle.times(Math.cos(v)).plus(Math.sin(v), s.aside);
     }
 
     @Override
     public Vec3 du(double u, double v) {
         double t = u * perU;
-        double in = inside(t);
-        if (in != t) {
-            return spine.derivative(in).times(perU);
+        Section s = at(t);
+        if (inside(t) != t) {
+            return s.rate.times(perU);
         }
-        double lo = spine.closed() ? t - step : Math.max(whole.lo(), t - step);
-        double hi = spine.closed() ? t + step : Math.min(whole.hi(), t + step);
-        Vec3 turn = normal(hi / perU, v).minus(normal(lo / perU, v)).times(1 / (hi - lo));
-        return spine.derivative(t).plus(radius, turn).times(perU);
+        Vec3[] turns = turns(s);
+        return s.rate.plus(radius * Math.cos(v), turns[0])
+                .plus(radius * Math.sin(v), turns[1])
+                .times(perU);
     }
 
     @Override
     public Vec3 dv(double u, double v) {
-        double in = inside(u * perU);
-        Vec3 x = middle(in);
-        return x.times(-radius * Math.sin(v)).plus(radius * Math.cos(v), aside(x, spine.tangent(in)));
+        Section s = at(u * perU);
+        return s.middle.times(-radius * Math.sin(v)).plus(radius * Math.cos(v), s.aside);
     }
 
     /** The parameter of the spine's point nearest to a place; on an open one's tangents where it is beyond an end. */
@@ -138,24 +165,22 @@ public final class Tube implements Surface {
 
     @Override
     public Vec2 project(Vec3 p) {
-        double t = foot(p);
-        double in = inside(t);
-        Vec3 x = middle(in);
-        Vec3 d = p.minus(centre(t));
-        return new Vec2(t / perU, Math.atan2(d.dot(aside(x, spine.tangent(in))), d.dot(x)));
+        Section s = at(foot(p));
+        Vec3 d = p.minus(s.centre);
+        return new Vec2(s.t / perU, Math.atan2(d.dot(s.aside), d.dot(s.middle)));
     }
 
     @Override
     public double signedDistance(Vec3 p) {
-        return p.distance(centre(foot(p))) - radius;
+        return p.distance(at(foot(p)).centre) - radius;
     }
 
     @Override
     public Vec3 gradient(Vec3 p) {
-        double t = foot(p);
-        Vec3 d = p.minus(centre(t));
+        Section s = at(foot(p));
+        Vec3 d = p.minus(s.centre);
         double l = d.length();
-        return l > 1e-12 ? d.times(1 / l) : middle(inside(t));
+        return l > 1e-12 ? d.times(1 / l) : s.middle;
     }
 
     @Override
@@ -190,13 +215,14 @@ public final class Tube implements Surface {
 
     @Override
     public double[] vBreaks(Interval range) {
-        return Surface.within(EIGHTHS, 0, range);
+        return Surface.within(QUARTERS, 0, range);
     }
 
     @Override
     public Frame frame() {
         double lo = whole.lo();
-        return Frame.of(spine.point(lo), spine.tangent(lo), middle(lo));
+        Section s = at(lo);
+        return Frame.of(s.centre, s.rate, s.middle);
     }
 
     @Override

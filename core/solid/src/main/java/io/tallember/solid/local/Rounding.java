@@ -4,11 +4,14 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -249,7 +252,9 @@ public final class Rounding {
 
     private Surface offset(Face f, boolean convex) {
         double by = convex == f.sense() ? -radius : radius;
-        return Offsets.of(f.surface(), by);
+        // only distances from it are asked for, which come quickest so
+        boolean swept = f.surface() instanceof Extrusion || f.surface() instanceof Revolution;
+        return swept ? new Shifted(f.surface(), by) : Offsets.of(f.surface(), by);
     }
 
     private static Vec3 dropped(Vec3 p, Face f) {
