@@ -299,6 +299,7 @@ class BlendTableTest {
         planes();
         rounds();
         ends();
+        new BlendCornersTable(this::put).all();
         Map<String, String> refused = new TreeMap<>();
         List<String> wrong = new ArrayList<>();
         cases.forEach((name, c) -> {
@@ -306,6 +307,8 @@ class BlendTableTest {
                 judge(name, c, wrong);
             } catch (GeometryException e) {
                 refused.put(name, e.getMessage());
+            } catch (RuntimeException e) {
+                wrong.add(name + " failed: " + e + " " + e.getStackTrace()[0]);
             }
         });
         System.out.println(
