@@ -101,6 +101,7 @@ final class Page implements AutoCloseable {
 
     /** Presses a button (or other thing) by what is written on it. */
     void press(String label) {
+        settled();
         until(d -> {
             for (WebElement e : d.findElements(By.cssSelector("button, [role=menuitem], [role=menuitemradio], a"))) {
                 if (e.isDisplayed() && (e.getText().startsWith(label) || label.equals(e.getAttribute("aria-label")))) {
@@ -135,11 +136,21 @@ final class Page implements AutoCloseable {
         until(d -> d.findElements(By.cssSelector("[role=menu]")).isEmpty());
     }
 
+    /** Waits until what was done before is kept: hands are slower than these tests. */
+    private void settled() {
+        until(d -> {
+            List<WebElement> saved = d.findElements(By.cssSelector("[data-testid=saved]"));
+            return saved.isEmpty() || saved.get(0).getText().endsWith("up to now");
+        });
+    }
+
     void keys(CharSequence... keys) {
+        settled();
         new Actions(driver).sendKeys(keys).perform();
     }
 
     void chord(Keys held, String key) {
+        settled();
         new Actions(driver).keyDown(held).sendKeys(key).keyUp(held).perform();
     }
 
@@ -166,6 +177,7 @@ final class Page implements AutoCloseable {
     }
 
     void click(int[] at) {
+        settled();
         move(at);
         driver.perform(List.of(new Sequence(mouse, 1)
                 .addAction(mouse.createPointerDown(PointerInput.MouseButton.LEFT.asArg()))
@@ -194,10 +206,8 @@ final class Page implements AutoCloseable {
 
     /** Waits until the volume is near what is expected, and everything asked for is kept. */
     void untilVolume(double expected) {
-        until(d -> Math.abs(volume() - expected) < 1e-6 * expected
-                && d.findElement(By.cssSelector("[data-testid=saved]"))
-                        .getText()
-                        .endsWith("up to now"));
+        until(d -> Math.abs(volume() - expected) < 1e-6 * expected);
+        settled();
     }
 
     /** Writes what the page shows. */

@@ -340,8 +340,7 @@ public final class Retarget {
             }
         }
         if (curve == null) {
-            Seam any = seams.iterator().next();
-            corner.at = any.curve.point(any.curve.project(corner.at));
+            corner.at = crossing(corner.at, seams);
         } else {
             double t = curve.project(corner.at);
             for (int k = 0; k < STEPS; k++) {
@@ -363,6 +362,50 @@ public final class Retarget {
                                 + " would no longer meet in one point. Take a smaller size, or the same one for all of them.");
             }
         }
+    }
+
+    /** Where those two of a corner's curves cross that do so most squarely; all surfaces touch each other there. */
+    private static Vec3 crossing(Vec3 from, Set<Seam> seams) {
+        Curve a = null;
+        Curve b = null;
+        double best = -1;
+        for (Seam s : seams) {
+            for (Seam k : seams) {
+                double square = s == k
+                        ? 0
+                        : s.curve
+                                .tangent(s.curve.project(from))
+                                .cross(k.curve.tangent(k.curve.project(from)))
+                                .length();
+                if (square > best) {
+                    best = square;
+                    a = s.curve;
+                    b = k.curve;
+                }
+            }
+        }
+        double t = a.project(from);
+        if (best < 1e-3) {
+            return a.point(t);
+        }
+        double s = b.project(from);
+        for (int k = 0; k < STEPS; k++) {
+            Vec3 d = b.point(s).minus(a.point(t));
+            Vec3 da = a.derivative(t);
+            Vec3 db = b.derivative(s);
+            double aa = da.dot(da);
+            double ab = da.dot(db);
+            double bb = db.dot(db);
+            double det = aa * bb - ab * ab;
+            double st = (bb * d.dot(da) - ab * d.dot(db)) / det;
+            double ss = (ab * d.dot(da) - aa * d.dot(db)) / det;
+            t += st;
+            s += ss;
+            if (Math.abs(st) * da.length() + Math.abs(ss) * db.length() < 1e-13 * (1 + from.length())) {
+                break;
+            }
+        }
+        return a.point(t);
     }
 
     /** Where on its curve a seam runs now; false when it runs the other way than before. */

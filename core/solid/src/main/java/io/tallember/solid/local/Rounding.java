@@ -1,26 +1,18 @@
 package io.tallember.solid.local;
 
-import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
-import io.tallember.geometry.Cylinder;
-import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
-import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
-import io.tallember.geometry.Revolution;
-import io.tallember.geometry.Shifted;
+import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Torus;
-import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
-import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Body;
-import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
@@ -30,7 +22,7 @@ import io.tallember.solid.local.Skin.Corner;
 import io.tallember.solid.local.Skin.Seam;
 import io.tallember.solid.local.Skin.Sheet;
 import io.tallember.solid.local.Skin.Use;
-import io.tallember.solid.sweep.Offsets;
+import io.tallember.solid.local.Strip.Elsewhere;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
@@ -38,7 +30,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * Rounds put into a body face by face: each edge opens into a strip on which a ball rolls along both its faces, and all edges
@@ -51,121 +42,19 @@ import java.util.Set;
 public final class Rounding {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
-    /** Thrown inside only: the quick way doesn't do here. */
-    private static final class Elsewhere extends RuntimeException {
-        private static final long serialVersionUID = 1L;
-    }
-
-    private final class Strip {
-        final Edge edge;
-        /** The face that runs along with the edge, and the other. */
-        final Face f;
-
-        final Face g;
-        final boolean convex;
-        final Curve spine;
-        final Sheet sheet;
-        Seam onF;
-        Seam onG;
-        final Map<Vertex, Seam> ends = new IdentityHashMap<>();
-
-        Strip(Edge e, String source) {
-            edge = e;
-            Face forward = null;
-            Face backward = null;
-            for (Face face : body.facesOf(e)) {
-                for (Coedge c : face.coedges()) {
-                    if (c.edge() == e && c.forward()) {
-                        forward = face;
-                    } else if (c.edge() == e) {
-                        backward = face;
-                    }
-                }
-            }
-            f = forward;
-            g = backward;
-            if (f == null || g == null || f == g) {
-                throw new Elsewhere();
-            }
-            Vec3 p = e.middle();
-            Vec3 into = f.outward(p).cross(e.curve().tangent(e.range().middle()));
-            convex = into.dot(g.outward(p)) < 0;
-            spine = spine();
-            Vec3 c = centre(p);
-            Surface s;
-            if (spine instanceof Line l) {
-                s = new Cylinder(Frame.of(c, l.direction(), p.minus(c)), radius);
-            } else if (spine instanceof Circle k) {
-                s = new Torus(k.frame(), k.radius(), radius);
-            } else {
-                s = new Tube((IntersectionCurve) spine, f.surface(), g.surface(), radius);
-            }
-            sheet = new Sheet(face(s, source), s, convex, 0);
-        }
-
-        /** A line or circle where the surfaces at the radius from the faces are known to meet in one, else followed. */
-        private Curve spine() {
-            Surface a = offset(f, convex);
-            Surface b = offset(g, convex);
-            Vec3 p = edge.middle();
-            boolean named = (edge.curve() instanceof Line || edge.curve() instanceof Circle)
-                    && f.surface().canonical()
-                    && g.surface().canonical();
-            if (named) {
-                Box3 where = edge.bounds().grown(2 * radius + 1e-3);
-                Curve best = null;
-                for (Curve c : SurfaceSurface.meet(a, b, where, TOL).curves()) {
-                    if (best == null
-                            || c.point(c.project(p)).distance(p)
-                                    < best.point(best.project(p)).distance(p)) {
-                        best = c;
-                    }
-                }
-                if (best instanceof Line || best instanceof Circle) {
-                    return best;
-                }
-            }
-            return Spine.of(edge, a, b, beyond(edge.start()), beyond(edge.end()))
-                    .orElseThrow(Elsewhere::new);
-        }
-
-        /** How far the ball's way is followed past an end: not at all where another rounded edge goes on smoothly. */
-        private double beyond(Vertex v) {
-            boolean goesOn = edges.stream()
-                    .filter(e -> e != edge && (e.start() == v || e.end() == v))
-                    .anyMatch(e -> outOf(edge, v).dot(outOf(e, v)) < -1 + 1e-9);
-            return goesOn ? 0 : 3 * radius;
-        }
-
-        Vec3 centre(Vec3 p) {
-            return spine.point(spine.project(p));
-        }
-
-        /** Where the ball beside a point of the edge touches a face. */
-        Vec3 contact(Face face, Vec3 p) {
-            return dropped(centre(p), face);
-        }
-
-        Seam side(Face face) {
-            Vec3 mid = edge.middle();
-            Curve c = edge.curve().placed(Frame.WORLD.at(contact(face, mid).minus(mid)));
-            Edge of = new Edge(c, edge.range(), edge.start(), edge.end(), TOL.linear());
-            Seam s = edge.closed()
-                    ? new Seam(of, new Corner(contact(face, edge.start().point())), null)
-                    : new Seam(of, corner(edge.start(), face), corner(edge.end(), face));
-            s.end = edge.closed() ? s.start : s.end;
-            s.added = true;
-            return s;
-        }
-    }
-
     private final Body body;
     private final double radius;
-    private Set<Edge> edges;
+    /** Corners that two vertices share, where a ball turns in one place. */
+    private final Map<Vertex, Map<Face, Corner>> shared = new IdentityHashMap<>();
+
     private final String step;
     private final Skin skin;
     private final List<Strip> strips = new ArrayList<>();
     private final Map<Vertex, Map<Face, Corner>> corners = new IdentityHashMap<>();
+    private final Map<Vertex, Seam> mitres = new IdentityHashMap<>();
+    private final Map<Vertex, RunOut> runOuts = new IdentityHashMap<>();
+    private final Map<Sheet, List<Seam>> caps = new IdentityHashMap<>();
+    private int runOutCount;
     private final Map<Edge, Seam> seamOf = new IdentityHashMap<>();
     private final Map<Face, Sheet> sheetOf = new IdentityHashMap<>();
 
@@ -194,13 +83,26 @@ public final class Rounding {
         try {
             return Optional.ofNullable(new Rounding(body, radius, step).rounded(names));
         } catch (Elsewhere | GeometryException e) {
+            if (System.getProperty("why") != null) {
+                System.out.println("WHY " + e + " "
+                        + java.util.Arrays.stream(e.getStackTrace()).limit(6).toList());
+            }
             return Optional.empty();
         }
     }
 
     private Body rounded(Map<Edge, String> names) {
-        edges = names.keySet();
-        names.forEach((e, source) -> strips.add(new Strip(e, source)));
+        names.forEach((e, source) -> strips.add(new Strip(body, e, radius, names.keySet(), s -> face(s, source))));
+        for (Strip s : strips) {
+            for (Face f : List.of(s.f, s.g)) {
+                if (s.stays(f)) {
+                    Corner c = new Corner(s.contact(f, s.edge.middle()));
+                    for (Vertex v : List.of(s.edge.start(), s.edge.end())) {
+                        shared.computeIfAbsent(v, k -> new HashMap<>()).put(f, c);
+                    }
+                }
+            }
+        }
         int balls = 0;
         Map<Vertex, List<Strip>> at = new LinkedHashMap<>();
         for (Vertex v : body.vertices()) {
@@ -213,8 +115,8 @@ public final class Rounding {
             }
         }
         for (Strip s : strips) {
-            s.onF = s.side(s.f);
-            s.onG = s.side(s.g);
+            s.onF = s.stays(s.f) ? null : side(s, s.f);
+            s.onG = s.stays(s.g) ? null : side(s, s.g);
             put(s.f, s.edge, s.onF);
             put(s.g, s.edge, s.onG);
         }
@@ -222,11 +124,11 @@ public final class Rounding {
         for (Map.Entry<Vertex, List<Strip>> e : at.entrySet()) {
             Vertex v = e.getKey();
             List<Strip> here = e.getValue();
-            if (here.size() == 3) {
+            if (here.size() >= 3) {
                 ball.put(v, ball(v, here, "corner" + ++balls));
             } else if (here.size() == 2) {
-                Seam joint = end(here.get(0), v);
-                here.get(1).ends.put(v, joint);
+                Seam joint = mitres.containsKey(v) ? mitres.get(v) : end(here.get(0), v);
+                here.forEach(s -> s.ends.put(v, joint));
             } else {
                 across(here.get(0), v);
             }
@@ -235,14 +137,33 @@ public final class Rounding {
             bound(s);
             skin.sheets.add(s.sheet);
         }
+        caps.forEach((cap, seams) -> {
+            Map<Seam, List<Sheet>> sides = skin.sides();
+            cap.loops.add(inOrder(seams.stream()
+                    .map(k -> {
+                        Use own = sides.get(k).get(0).uses().stream()
+                                .filter(u -> u.seam() == k)
+                                .findFirst()
+                                .orElseThrow();
+                        return new Use(k, !own.forward());
+                    })
+                    .toList()));
+            skin.sheets.add(cap);
+        });
         ball.forEach((v, sheet) -> {
             close(sheet, at.get(v), v);
             skin.sheets.add(sheet);
         });
         if (!new Retarget(skin, TOL).fit().isEmpty()) {
+            if (System.getProperty("why") != null) {
+                System.out.println("WHY turned");
+            }
             return null;
         }
         Body out = skin.body(Face::origins, TOL.linear());
+        if (System.getProperty("why") != null && !BodyCheck.deep(out, body, TOL).valid()) {
+            System.out.println("WHY " + BodyCheck.deep(out, body, TOL).problems());
+        }
         return BodyCheck.deep(out, body, TOL).valid() ? out : null;
     }
 
@@ -251,14 +172,28 @@ public final class Rounding {
     }
 
     private Surface offset(Face f, boolean convex) {
-        double by = convex == f.sense() ? -radius : radius;
-        // only distances from it are asked for, which come quickest so
-        boolean swept = f.surface() instanceof Extrusion || f.surface() instanceof Revolution;
-        return swept ? new Shifted(f.surface(), by) : Offsets.of(f.surface(), by);
+        return Strip.offset(f, convex, radius);
     }
 
     private static Vec3 dropped(Vec3 p, Face f) {
-        return p.plus(-f.surface().signedDistance(p), f.surface().gradient(p));
+        return Strip.dropped(p, f);
+    }
+
+    private static Vec3 outOf(Edge e, Vertex v) {
+        return Strip.outOf(e, v);
+    }
+
+    private Seam side(Strip s, Face face) {
+        Edge edge = s.edge;
+        Vec3 mid = edge.middle();
+        Curve c = edge.curve().placed(Frame.WORLD.at(s.contact(face, mid).minus(mid)));
+        Edge of = new Edge(c, edge.range(), edge.start(), edge.end(), TOL.linear());
+        Seam seam = edge.closed()
+                ? new Seam(of, new Corner(s.contact(face, edge.start().point())), null)
+                : new Seam(of, corner(edge.start(), face), corner(edge.end(), face));
+        seam.end = edge.closed() ? seam.start : seam.end;
+        seam.added = true;
+        return seam;
     }
 
     private Corner corner(Vertex v, Face f) {
@@ -277,50 +212,29 @@ public final class Rounding {
         List<Edge> rest = edges.stream()
                 .filter(e -> here.stream().noneMatch(s -> s.edge == e))
                 .toList();
-        Map<Face, Corner> own = new HashMap<>();
+        Map<Face, Corner> own = new HashMap<>(shared.getOrDefault(v, Map.of()));
         corners.put(v, own);
         for (Strip s : here) {
             for (Face f : List.of(s.f, s.g)) {
                 own.computeIfAbsent(f, k -> new Corner(s.contact(k, v.point())));
             }
         }
-        if (here.size() == 3 && rest.isEmpty()) {
-            boolean alike = here.get(0).convex == here.get(1).convex && here.get(0).convex == here.get(2).convex;
-            if (!alike || own.size() != 3) {
-                throw new Elsewhere();
-            }
-            Vec3 centre = Retarget.drawn(
-                    v.point(),
-                    own.keySet().stream()
-                            .map(f -> offset(f, here.get(0).convex))
-                            .toList());
-            own.forEach((f, c) -> c.at = dropped(centre, f));
-        } else if (here.size() == 2) {
-            Strip a = here.get(0);
-            Strip b = here.get(1);
-            Vec3 ta = outOf(a.edge, v);
-            boolean joint = ta.dot(outOf(b.edge, v)) < -1 + 1e-9 && a.convex == b.convex;
-            if (!joint || rest.size() > 2 || a.centre(v.point()).distance(b.centre(v.point())) > TOL.linear()) {
-                throw new Elsewhere();
-            }
-            for (Edge e : rest) {
-                // a smooth edge between faces of the two strips: both end in one corner on it
-                List<Face> two = body.facesOf(e);
-                if (!own.containsKey(two.get(0)) || !own.containsKey(two.get(1))) {
-                    throw new Elsewhere();
-                }
-                own.put(two.get(1), own.get(two.get(0)));
-                end(e, v, own.get(two.get(0)));
-            }
+        boolean alike = here.stream().allMatch(s -> s.convex == here.get(0).convex);
+        if (here.size() >= 3 && rest.isEmpty() && alike && own.size() == here.size()) {
+            ballCorner(v, own, here.get(0).convex);
+        } else if (here.size() == 2 && alike && joint(here, v)) {
+            join(v, here, rest, own);
+        } else if (here.size() == 2 && alike && rest.size() == 1 && own.size() == 3) {
+            mitre(v, here, rest.get(0), own);
         } else if (here.size() == 1 && rest.size() == 2) {
             for (Edge e : rest) {
                 Face side = body.facesOf(e).stream()
                         .filter(own::containsKey)
                         .findFirst()
                         .orElseThrow(Elsewhere::new);
-                if (Retarget.smoothAlong(
-                        e, body.facesOf(e).get(0), body.facesOf(e).get(1))) {
-                    throw new Elsewhere();
+                if (smooth(e)) {
+                    runOut(v, here.get(0), e, rest.get(rest.get(0) == e ? 1 : 0), own);
+                    return;
                 }
                 end(e, v, own.get(side));
             }
@@ -329,10 +243,149 @@ public final class Rounding {
         }
     }
 
-    private static Vec3 outOf(Edge e, Vertex v) {
-        return e.start() == v
-                ? e.curve().tangent(e.range().lo()).negated()
-                : e.curve().tangent(e.range().hi());
+    private boolean smooth(Edge e) {
+        return Retarget.smoothAlong(e, body.facesOf(e).get(0), body.facesOf(e).get(1));
+    }
+
+    /** A ball that touches all faces at once. */
+    private void ballCorner(Vertex v, Map<Face, Corner> own, boolean convex) {
+        List<Surface> offsets =
+                own.keySet().stream().map(f -> offset(f, convex)).toList();
+        Vec3 centre = Retarget.drawn(v.point(), offsets);
+        if (offsets.stream().anyMatch(o -> Math.abs(o.signedDistance(centre)) > 0.1 * TOL.linear())) {
+            throw new Elsewhere();
+        }
+        own.forEach((f, c) -> c.at = dropped(centre, f));
+    }
+
+    private static boolean joint(List<Strip> two, Vertex v) {
+        return outOf(two.get(0).edge, v).dot(outOf(two.get(1).edge, v)) < -1 + 1e-9;
+    }
+
+    private void join(Vertex v, List<Strip> here, List<Edge> rest, Map<Face, Corner> own) {
+        double apart = here.get(0).centre(v.point()).distance(here.get(1).centre(v.point()));
+        if (rest.size() > 2 || apart > TOL.linear()) {
+            throw new Elsewhere();
+        }
+        for (Edge e : rest) {
+            // a smooth edge between faces of the two strips: both end in one corner on it
+            List<Face> two = body.facesOf(e);
+            if (!own.containsKey(two.get(0)) || !own.containsKey(two.get(1))) {
+                throw new Elsewhere();
+            }
+            own.put(two.get(1), own.get(two.get(0)));
+            end(e, v, own.get(two.get(0)));
+        }
+    }
+
+    /**
+     * Two strips that meet at an edge between them which stays: they run into each other from where both touch the face that they
+     * share to the point of that edge which both reach.
+     */
+    private void mitre(Vertex v, List<Strip> here, Edge between, Map<Face, Corner> own) {
+        Strip a = here.get(0);
+        Strip b = here.get(1);
+        Face common = a.f == b.f || a.f == b.g ? a.f : a.g;
+        Vec3 q = a.reachedOn(between, v);
+        if (smooth(between)
+                || body.facesOf(between).contains(common)
+                || q.distance(b.reachedOn(between, v)) > 0.1 * TOL.linear()) {
+            throw new Elsewhere();
+        }
+        Vec3 centre = Retarget.drawn(
+                a.centre(v.point()),
+                own.keySet().stream().map(f -> offset(f, a.convex)).toList());
+        Vec3 p = dropped(centre, common);
+        own.get(common).at = p;
+        Corner on = new Corner(q);
+        for (Face f : body.facesOf(between)) {
+            own.put(f, on);
+        }
+        end(between, v, on);
+        // the quarter of an oval about the centre: where cylinders meet at right angles it is exact
+        Nurbs arc = new Nurbs(
+                2, new double[] {0, 0, 0, 1, 1, 1}, List.of(p, p.plus(q).minus(centre), q), new double[] {
+                    1, Math.sqrt(0.5), 1
+                });
+        Edge of = new Edge(arc, arc.whole(), new Vertex(p, TOL.linear()), new Vertex(q, TOL.linear()), TOL.linear());
+        Seam seam = new Seam(of, own.get(common), on);
+        seam.added = true;
+        mitres.put(v, seam);
+    }
+
+    /**
+     * A strip that ends where one of its faces runs smoothly into another along an edge square to it: a flat face closes it off.
+     *
+     * @param smooth that edge
+     * @param on the edge that goes on from the strip's
+     */
+    private void runOut(Vertex v, Strip s, Edge smooth, Edge on, Map<Face, Corner> own) {
+        Face side = own.containsKey(body.facesOf(smooth).get(0))
+                ? body.facesOf(smooth).get(0)
+                : body.facesOf(smooth).get(1);
+        Face next = body.facesOf(smooth).get(0) == side
+                ? body.facesOf(smooth).get(1)
+                : body.facesOf(smooth).get(0);
+        Face other = s.f == side ? s.g : s.f;
+        Vec3 out = outOf(s.edge, v);
+        Plane flat = new Plane(Frame.of(v.point(), s.convex ? out.negated() : out));
+        boolean square = body.facesOf(on).contains(other)
+                && body.facesOf(on).contains(next)
+                && outOf(on, v).dot(out) < -1 + 1e-9
+                && Math.abs(flat.signedDistance(smooth.middle())) <= 0.1 * TOL.linear();
+        if (!square) {
+            throw new Elsewhere();
+        }
+        Corner tip = seamOf.get(on).start.of == v ? seamOf.get(on).start : seamOf.get(on).end;
+        end(smooth, v, own.get(side));
+        runOuts.put(v, new RunOut(flat, other, next, tip, own.get(other), own.get(side), smooth));
+    }
+
+    /** A flat face that closes a strip off, between a face that stays, the one that goes on, and the strip. */
+    private record RunOut(Plane flat, Face other, Face next, Corner tip, Corner onOther, Corner onSide, Edge along) {}
+
+    private void closeOff(Strip s, Vertex v, RunOut r) {
+        Seam arc = end(s, v);
+        Line top = Line.through(r.onOther.at, r.tip.at);
+        double length = r.onOther.at.distance(r.tip.at);
+        Seam over = added(top, new Interval(0, length), r.onOther, r.tip);
+        double t0 = r.along.curve().project(r.onSide.at, r.along.range());
+        double t1 = r.along.curve().project(r.tip.at, r.along.range());
+        Seam down = t0 < t1
+                ? added(r.along.curve(), new Interval(t0, t1), r.onSide, r.tip)
+                : added(r.along.curve(), new Interval(t1, t0), r.tip, r.onSide);
+        insert(sheetOf.get(r.other), over);
+        insert(sheetOf.get(r.next), down);
+        String source = s.sheet.of.origins().get(0).source();
+        Sheet cap = new Sheet(
+                new Face(r.flat, true, List.of(), List.of(new Origin(step, "end", source + " " + ++runOutCount))),
+                r.flat,
+                true,
+                0);
+        caps.put(cap, List.of(arc, over, down));
+    }
+
+    private static Seam added(Curve c, Interval range, Corner from, Corner to) {
+        Edge of = new Edge(c, range, new Vertex(from.at, TOL.linear()), new Vertex(to.at, TOL.linear()), TOL.linear());
+        Seam seam = new Seam(of, from, to);
+        seam.added = true;
+        return seam;
+    }
+
+    /** Puts a seam where a sheet's boundary has a gap between its two corners. */
+    private static void insert(Sheet sheet, Seam seam) {
+        for (List<Use> loop : sheet.loops) {
+            for (int i = 0; i < loop.size(); i++) {
+                Corner from = loop.get((i + loop.size() - 1) % loop.size()).end();
+                Corner to = loop.get(i).start();
+                boolean gap = from == seam.start && to == seam.end || from == seam.end && to == seam.start;
+                if (gap && from != to) {
+                    loop.add(i, new Use(seam, from == seam.start));
+                    return;
+                }
+            }
+        }
+        throw new Elsewhere();
     }
 
     private void end(Edge e, Vertex v, Corner c) {
@@ -350,6 +403,9 @@ public final class Rounding {
 
     private void put(Face f, Edge e, Seam seam) {
         for (List<Use> loop : sheetOf.get(f).loops) {
+            if (seam == null) {
+                loop.removeIf(u -> u.seam() == seamOf.get(e));
+            }
             loop.replaceAll(u -> u.seam() == seamOf.get(e) ? new Use(seam, u.forward()) : u);
         }
     }
@@ -363,24 +419,17 @@ public final class Rounding {
 
     /** A strip that ends alone ends on the face across its edge's end. */
     private void across(Strip s, Vertex v) {
+        if (runOuts.containsKey(v)) {
+            closeOff(s, v, runOuts.get(v));
+            return;
+        }
         Seam end = end(s, v);
         Face face = body.faces().stream()
                 .filter(k -> k != s.f && k != s.g)
                 .filter(k -> k.coedges().stream().anyMatch(c -> c.start() == v))
                 .findFirst()
                 .orElseThrow(Elsewhere::new);
-        for (List<Use> loop : sheetOf.get(face).loops) {
-            for (int i = 0; i < loop.size(); i++) {
-                Corner from = loop.get((i + loop.size() - 1) % loop.size()).end();
-                Corner to = loop.get(i).start();
-                boolean gap = from == end.start && to == end.end || from == end.end && to == end.start;
-                if (gap && from != to) {
-                    loop.add(i, new Use(end, from == end.start));
-                    return;
-                }
-            }
-        }
-        throw new Elsewhere();
+        insert(sheetOf.get(face), end);
     }
 
     private Sheet ball(Vertex v, List<Strip> here, String source) {
@@ -416,32 +465,41 @@ public final class Rounding {
         Seam first = s.ends.get(s.edge.start());
         Seam last = s.ends.get(s.edge.end());
         List<Use> loop = new ArrayList<>();
-        loop.add(new Use(s.onF, false));
-        loop.add(new Use(first, first.start == s.onF.start));
-        loop.add(new Use(s.onG, true));
-        loop.add(new Use(last, last.start == s.onG.end));
+        if (s.onF != null) {
+            loop.add(new Use(s.onF, false));
+        }
+        loop.add(new Use(first, first.start == corner(s.edge.start(), s.f)));
+        if (s.onG != null) {
+            loop.add(new Use(s.onG, true));
+        }
+        loop.add(new Use(last, last.start == corner(s.edge.end(), s.g)));
         s.sheet.loops.add(loop);
     }
 
     /** The ball's boundary: the strips' ends, run through the other way. */
     private static void close(Sheet ball, List<Strip> here, Vertex v) {
-        List<Use> loop = new ArrayList<>();
-        List<Use> left = new ArrayList<>();
+        List<Use> around = new ArrayList<>();
         for (Strip s : here) {
             Seam end = s.ends.get(v);
             Use own = s.sheet.uses().stream()
                     .filter(u -> u.seam() == end)
                     .findFirst()
                     .orElseThrow();
-            left.add(new Use(end, !own.forward()));
+            around.add(new Use(end, !own.forward()));
         }
-        loop.add(left.remove(0));
+        ball.loops.add(inOrder(around));
+    }
+
+    /** Uses put so that each begins where the one before ends. */
+    private static List<Use> inOrder(List<Use> uses) {
+        List<Use> left = new ArrayList<>(uses);
+        List<Use> loop = new ArrayList<>(List.of(left.remove(0)));
         while (!left.isEmpty()) {
             Corner at = loop.get(loop.size() - 1).end();
             Use next = left.stream().filter(u -> u.start() == at).findFirst().orElseThrow(Elsewhere::new);
             left.remove(next);
             loop.add(next);
         }
-        ball.loops.add(loop);
+        return loop;
     }
 }

@@ -1,10 +1,10 @@
 package io.tallember.solid.local;
 
 import io.tallember.geometry.IntersectionCurve;
-import io.tallember.geometry.Interval;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Vertex;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -19,19 +19,27 @@ final class Spine {
     /** The most that it may turn from one of its points to the next, in radians. */
     private static final double TURN = 0.2;
 
-    private static final int DEEPEST = 7;
-    private static final int PIECES = 4;
-    private static final int BEYOND = 12;
+    private static final int MOST = 4000;
+    /** A step as a part of the edge's length, at most. */
+    private static final double LONGEST = 1 / 12.0;
 
     private final Edge edge;
     private final Surface a;
     private final Surface b;
+    private final double longest;
     private double sign;
 
     private Spine(Edge edge, Surface a, Surface b) {
         this.edge = edge;
         this.a = a;
         this.b = b;
+        double length = 0;
+        for (int i = 0; i < 24; i++) {
+            length += edge.curve()
+                    .point(edge.range().at(i / 24.0))
+                    .distance(edge.curve().point(edge.range().at((i + 1) / 24.0)));
+        }
+        longest = length * LONGEST;
     }
 
     /**
@@ -45,110 +53,129 @@ final class Spine {
     }
 
     private IntersectionCurve followed(double before, double after) {
-        Interval r = edge.range();
-        double[] breaks = edge.curve().breaks(r);
-        List<Double> at = new ArrayList<>();
-        for (int i = 0; i + 1 < breaks.length; i++) {
-            for (int k = 0; k < PIECES; k++) {
-                at.add(breaks[i] + (breaks[i + 1] - breaks[i]) * k / PIECES);
-            }
-        }
-        at.add(r.hi());
-        int mid = at.size() / 2;
-        double t = at.get(mid);
-        Vec3 p = edge.curve().point(t);
-        Vec3 c = centre(p, Retarget.drawn(p, List.of(a, b)));
-        if (c == null) {
+        double mid = edge.range().middle();
+        Vec3 p = edge.curve().point(mid);
+        Vec3 c = beside(p, Retarget.drawn(p, List.of(a, b)));
+        if (c == null || along(c).length() < 1e-5) {
             return null;
         }
-        sign = Math.signum(along(c).dot(edge.curve().derivative(t)));
-        List<Vec3> back = new ArrayList<>();
-        List<Vec3> on = new ArrayList<>();
-        if (!walk(at.subList(0, mid + 1), c, true, back) || !walk(at.subList(mid, at.size()), c, false, on)) {
-            return null;
-        }
-        Collections.reverse(back);
-        List<Vec3> chain = new ArrayList<>(back);
-        chain.add(c);
-        chain.addAll(on);
+        sign = Math.signum(along(c).dot(edge.curve().derivative(mid)));
+        List<Vec3> on = new ArrayList<>(List.of(c));
         if (edge.closed()) {
-            if (chain.get(0).distance(chain.get(chain.size() - 1)) > 1e-7) {
-                return null;
-            }
-            chain.remove(chain.size() - 1);
-            return new IntersectionCurve(a, b, chain, true);
+            return closes(on) ? new IntersectionCurve(a, b, on, true) : null;
         }
-        if (before > 0) {
-            beyond(chain, -before);
-        }
-        if (after > 0) {
-            beyond(chain, after);
-        }
-        return new IntersectionCurve(a, b, chain, false);
-    }
-
-    /** Adds the centres beside the edge's points at growing (or, going back, falling) parameters, without the first. */
-    private boolean walk(List<Double> at, Vec3 from, boolean back, List<Vec3> out) {
-        List<Double> order = new ArrayList<>(at);
-        if (back) {
-            Collections.reverse(order);
-        }
-        Vec3 c = from;
-        for (int i = 0; i + 1 < order.size(); i++) {
-            c = reach(order.get(i), order.get(i + 1), c, 0, out);
-            if (c == null) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    private Vec3 reach(double t0, double t1, Vec3 from, int depth, List<Vec3> out) {
-        Vec3 p0 = edge.curve().point(t0);
-        Vec3 p1 = edge.curve().point(t1);
-        Vec3 c = centre(p1, from.plus(p1.minus(p0)));
-        boolean good = c != null
-                && c.distance(from) > 1e-9
-                && Math.signum(along(c).dot(edge.curve().derivative(t1))) == sign
-                && along(c).unit().dot(along(from).unit()) > Math.cos(TURN)
-                && c.minus(from).dot(along(from)) * (t1 - t0) * sign > 0;
-        if (good) {
-            out.add(c);
-            return c;
-        }
-        if (depth == DEEPEST) {
+        List<Vec3> back = new ArrayList<>(List.of(c));
+        if (!reaches(on, 1, edge.end(), after) || !reaches(back, -1, edge.start(), before)) {
             return null;
         }
-        double mid = 0.5 * (t0 + t1);
-        Vec3 half = reach(t0, mid, from, depth + 1, out);
-        return half == null ? null : reach(mid, t1, half, depth + 1, out);
+        back.remove(0);
+        Collections.reverse(back);
+        back.addAll(on);
+        return new IntersectionCurve(a, b, back, false);
     }
 
     private Vec3 along(Vec3 c) {
         return a.gradient(c).cross(b.gradient(c));
     }
 
-    /** The point of the spine nearest to one of the edge, or null. */
-    private Vec3 centre(Vec3 p, Vec3 guess) {
-        Vec3 x = guess;
+    private Vec3 way(Vec3 c, int to) {
+        Vec3 d = along(c);
+        return d.length() < 1e-5 ? null : d.unit().times(sign * to);
+    }
+
+    /** Goes all round; true when it came back to its first point. */
+    private boolean closes(List<Vec3> chain) {
+        Vec3 first = chain.get(0);
+        double h = longest;
+        double gone = 0;
+        while (chain.size() < MOST) {
+            Vec3 from = chain.get(chain.size() - 1);
+            if (gone > 6 * longest && first.distance(from) <= 1.3 * h) {
+                Vec3 d = way(from, 1);
+                boolean ahead = d != null && first.minus(from).dot(d) > 0.3 * first.distance(from);
+                if (ahead || first.distance(from) < 0.3 * h) {
+                    if (first.distance(from) < 0.3 * h) {
+                        chain.remove(chain.size() - 1);
+                    }
+                    return true;
+                }
+            }
+            double step = step(chain, 1, h);
+            if (step == 0 || gone > 60 * longest) {
+                return false;
+            }
+            gone += step;
+            h = Math.min(longest, 1.5 * step);
+        }
+        return false;
+    }
+
+    /** Goes on to where the ball is beside a vertex, and some way beyond. */
+    private boolean reaches(List<Vec3> chain, int to, Vertex v, double beyond) {
+        double h = longest;
+        while (chain.size() < MOST) {
+            Vec3 from = chain.get(chain.size() - 1);
+            Vec3 d = way(from, to);
+            if (d == null) {
+                return false;
+            }
+            double left = v.point().minus(from).dot(d);
+            if (left <= h) {
+                Vec3 end = beside(v.point(), from.plus(Math.max(0, left), d));
+                Vec3 arrives = end == null ? null : way(end, to);
+                boolean good = arrives != null
+                        && end.minus(from).dot(d) > -1e-9
+                        && end.distance(from) < 2 * h + 1e-6
+                        && arrives.dot(d) > Math.cos(2 * TURN);
+                if (good) {
+                    if (end.distance(from) < 1e-6 && chain.size() > 1) {
+                        chain.remove(chain.size() - 1);
+                    }
+                    chain.add(end);
+                    double more = 0;
+                    while (more < beyond) {
+                        double step = step(chain, to, Math.min(beyond / 6, longest));
+                        if (step == 0) {
+                            break;
+                        }
+                        more += step;
+                    }
+                    return true;
+                }
+            }
+            double step = step(chain, to, left > 0 ? Math.min(h, Math.max(0.6 * left, 1e-3 * longest)) : h);
+            if (step == 0) {
+                return false;
+            }
+            h = Math.min(longest, 1.5 * step);
+        }
+        return false;
+    }
+
+    /** Adds the next point; gives the length gone, zero when there is no way on. */
+    private double step(List<Vec3> chain, int to, double most) {
+        Vec3 from = chain.get(chain.size() - 1);
+        Vec3 d = way(from, to);
+        for (double h = most; d != null && h > 1e-5 * most; h *= 0.5) {
+            Vec3 c = corrected(from.plus(h, d), d);
+            Vec3 e = c == null ? null : way(c, to);
+            if (e != null && c.distance(from.plus(h, d)) < 0.3 * h && e.dot(d) > Math.cos(TURN)) {
+                chain.add(c);
+                return h;
+            }
+        }
+        return 0;
+    }
+
+    /** The common point of both surfaces and the plane through a point square to a direction, or null. */
+    private Vec3 corrected(Vec3 from, Vec3 d) {
+        Vec3 x = from;
         for (int k = 0; k < STEPS; k++) {
-            Vec3 ga = a.gradient(x);
-            Vec3 gb = b.gradient(x);
-            Vec3 d = ga.cross(gb);
-            double l = d.length();
-            if (l < 1e-5) {
+            Vec3 step = newton(x, d, from.minus(x).dot(d));
+            if (step == null) {
                 return null;
             }
-            d = d.times(1 / l);
-            Vec3 step = gb.cross(d)
-                    .times(-a.signedDistance(x))
-                    .plus(-b.signedDistance(x), d.cross(ga))
-                    .plus(p.minus(x).dot(d), ga.cross(gb))
-                    .times(1 / ga.dot(gb.cross(d)));
             x = x.plus(step);
-            if (!x.isFinite()) {
-                return null;
-            }
             if (step.length() < 1e-12 * (1 + x.length())) {
                 return x;
             }
@@ -156,24 +183,39 @@ final class Spine {
         return null;
     }
 
-    /** Goes on past an end, as far as there is a way. */
-    private void beyond(List<Vec3> chain, double length) {
-        boolean back = length < 0;
-        double h = Math.abs(length) / BEYOND;
-        for (int i = 0; i < BEYOND; i++) {
-            Vec3 from = chain.get(back ? 0 : chain.size() - 1);
-            Vec3 dir = along(from).unit().times(back ? -sign : sign);
-            Vec3 c = centre(from.plus(h, dir), from.plus(h, dir));
-            if (c == null
-                    || c.distance(from) > 2 * h
-                    || along(c).unit().dot(along(from).unit()) < Math.cos(TURN)) {
-                return;
+    /** The point of the spine whose ball is beside a point: in the plane square to the spine through it; or null. */
+    private Vec3 beside(Vec3 p, Vec3 guess) {
+        Vec3 x = guess;
+        for (int k = 0; k < STEPS; k++) {
+            Vec3 d = along(x);
+            if (d.length() < 1e-5) {
+                return null;
             }
-            if (back) {
-                chain.add(0, c);
-            } else {
-                chain.add(c);
+            d = d.unit();
+            Vec3 step = newton(x, d, p.minus(x).dot(d));
+            if (step == null) {
+                return null;
+            }
+            x = x.plus(step);
+            if (step.length() < 1e-12 * (1 + x.length())) {
+                return x;
             }
         }
+        return null;
+    }
+
+    private Vec3 newton(Vec3 x, Vec3 d, double ahead) {
+        Vec3 ga = a.gradient(x);
+        Vec3 gb = b.gradient(x);
+        double det = ga.dot(gb.cross(d));
+        if (Math.abs(det) < 1e-7) {
+            return null;
+        }
+        Vec3 step = gb.cross(d)
+                .times(-a.signedDistance(x))
+                .plus(-b.signedDistance(x), d.cross(ga))
+                .plus(ahead, ga.cross(gb))
+                .times(1 / det);
+        return step.isFinite() ? step : null;
     }
 }

@@ -1,0 +1,220 @@
+package io.tallember.solid.local;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Extrusion;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Shifted;
+import io.tallember.geometry.Sphere;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.SurfaceSurface;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Vertex;
+import io.tallember.solid.local.Skin.Seam;
+import io.tallember.solid.local.Skin.Sheet;
+import io.tallember.solid.sweep.Offsets;
+import java.util.IdentityHashMap;
+import java.util.Map;
+import java.util.Set;
+
+/** What an edge opens into: the face on which a ball rolls along both faces beside it, while its ends are still to be worked out. */
+final class Strip {
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+
+    /** Thrown inside only: the quick way doesn't do here. */
+    static final class Elsewhere extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    final Edge edge;
+    /** The face that runs along with the edge, and the other. */
+    final Face f;
+
+    final Face g;
+    final boolean convex;
+    final double radius;
+    /** The way of the ball's centre; null where it only turns in one place. */
+    final Curve spine;
+    /** Where it turns. */
+    private final Vec3 pivot;
+
+    final Sheet sheet;
+    /** The seams along the faces; null on the one on which a ball that turns in one place keeps to one point. */
+    Seam onF;
+
+    Seam onG;
+    final Map<Vertex, Seam> ends = new IdentityHashMap<>();
+
+    /**
+     * @param rounded all edges that are rounded
+     * @param made the face, of the surface that is found, for its lineage
+     */
+    Strip(Body body, Edge e, double radius, Set<Edge> rounded, java.util.function.Function<Surface, Face> made) {
+        this.edge = e;
+        this.radius = radius;
+        Face forward = null;
+        Face backward = null;
+        for (Face face : body.facesOf(e)) {
+            for (Coedge c : face.coedges()) {
+                if (c.edge() == e && c.forward()) {
+                    forward = face;
+                } else if (c.edge() == e) {
+                    backward = face;
+                }
+            }
+        }
+        f = forward;
+        g = backward;
+        if (f == null || g == null || f == g) {
+            throw new Elsewhere();
+        }
+        Vec3 p = e.middle();
+        Vec3 into = f.outward(p).cross(e.curve().tangent(e.range().middle()));
+        convex = into.dot(g.outward(p)) < 0;
+        pivot = pivot();
+        spine = pivot == null ? spine(rounded) : null;
+        Surface s = surface();
+        sheet = new Sheet(made.apply(s), s, convex, 0);
+    }
+
+    private Surface surface() {
+        if (pivot != null) {
+            return new Sphere(Frame.WORLD.at(pivot), radius);
+        }
+        Vec3 p = edge.middle();
+        Vec3 c = centre(p);
+        if (spine instanceof Line l) {
+            return new Cylinder(Frame.of(c, l.direction(), p.minus(c)), radius);
+        }
+        if (spine instanceof Circle k) {
+            return new Torus(k.frame(), k.radius(), radius);
+        }
+        return new Tube((IntersectionCurve) spine, f.surface(), g.surface(), radius);
+    }
+
+    /** Round the rim of a post as thick as the ball the ball only turns about one point of the axis. */
+    private Vec3 pivot() {
+        if (!(edge.curve() instanceof Circle c) || edge.closed()) {
+            return null;
+        }
+        for (Face post : new Face[] {f, g}) {
+            Face end = post == f ? g : f;
+            boolean alike = post.surface() instanceof Cylinder k
+                    && Math.abs(k.radius() - radius) <= TOL.linear()
+                    && (convex == post.sense())
+                    && end.surface() instanceof Plane q
+                    && q.normal().cross(k.frame().z()).length() < 1e-9;
+            if (alike) {
+                Vec3 out = end.outward(c.frame().origin());
+                return c.frame().origin().plus(convex ? -radius : radius, out);
+            }
+        }
+        return null;
+    }
+
+    boolean turnsInPlace() {
+        return pivot != null;
+    }
+
+    /** Whether the ball touches a face in one point only. */
+    boolean stays(Face face) {
+        return pivot != null && face.surface() instanceof Plane;
+    }
+
+    /** The surface at the radius from a face, on the side on which the ball is. */
+    static Surface offset(Face f, boolean convex, double radius) {
+        double by = convex == f.sense() ? -radius : radius;
+        // only distances from it are asked for, which come quickest so
+        boolean swept = f.surface() instanceof Extrusion || f.surface() instanceof Revolution;
+        return swept ? new Shifted(f.surface(), by) : Offsets.of(f.surface(), by);
+    }
+
+    /** A line or circle where the surfaces at the radius from the faces are known to meet in one, else followed. */
+    private Curve spine(Set<Edge> rounded) {
+        Surface a = offset(f, convex, radius);
+        Surface b = offset(g, convex, radius);
+        Vec3 p = edge.middle();
+        boolean named = (edge.curve() instanceof Line || edge.curve() instanceof Circle)
+                && f.surface().canonical()
+                && g.surface().canonical();
+        if (named) {
+            Box3 where = edge.bounds().grown(2 * radius + 1e-3);
+            Curve best = null;
+            for (Curve c : SurfaceSurface.meet(a, b, where, TOL).curves()) {
+                if (best == null
+                        || c.point(c.project(p)).distance(p)
+                                < best.point(best.project(p)).distance(p)) {
+                    best = c;
+                }
+            }
+            if (best instanceof Line || best instanceof Circle) {
+                return best;
+            }
+        }
+        return Spine.of(edge, a, b, beyond(edge.start(), rounded), beyond(edge.end(), rounded))
+                .orElseThrow(Elsewhere::new);
+    }
+
+    /** How far the ball's way is followed past an end: not at all where another rounded edge goes on smoothly. */
+    private double beyond(Vertex v, Set<Edge> rounded) {
+        boolean goesOn = rounded.stream()
+                .filter(e -> e != edge && (e.start() == v || e.end() == v))
+                .anyMatch(e -> outOf(edge, v).dot(outOf(e, v)) < -1 + 1e-9);
+        return goesOn ? 0 : 3 * radius;
+    }
+
+    /** The direction in which an edge leaves its end. */
+    static Vec3 outOf(Edge e, Vertex v) {
+        return e.start() == v
+                ? e.curve().tangent(e.range().lo()).negated()
+                : e.curve().tangent(e.range().hi());
+    }
+
+    Vec3 centre(Vec3 p) {
+        return pivot != null ? pivot : spine.point(spine.project(p));
+    }
+
+    /** Where the ball beside a point of the edge touches a face. */
+    Vec3 contact(Face face, Vec3 p) {
+        if (pivot != null && !stays(face)) {
+            Vec3 axis = face.surface().frame().z();
+            return p.plus(pivot.minus(p).dot(axis), axis);
+        }
+        return dropped(centre(p), face);
+    }
+
+    static Vec3 dropped(Vec3 p, Face f) {
+        return p.plus(-f.surface().signedDistance(p), f.surface().gradient(p));
+    }
+
+    /** Where the ball comes to touch an edge at one end of this one that lies in one of its faces, searched along that edge. */
+    Vec3 reachedOn(Edge other, Vertex v) {
+        boolean fromStart = other.start() == v;
+        double near = fromStart ? other.range().lo() : other.range().hi();
+        double far = fromStart ? other.range().hi() : other.range().lo();
+        for (int k = 0; k < 60; k++) {
+            double mid = 0.5 * (near + far);
+            Vec3 p = other.curve().point(mid);
+            double along = p.minus(centre(p)).dot(other.curve().derivative(mid)) * (fromStart ? 1 : -1);
+            if (along < 0) {
+                near = mid;
+            } else {
+                far = mid;
+            }
+        }
+        return other.curve().point(near);
+    }
+}
