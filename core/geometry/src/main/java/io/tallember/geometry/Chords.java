@@ -83,7 +83,7 @@ final class Chords {
                 if (pass == 0) {
                     chords[k] = onChord(i, foot(p, i, shift, lo, hi) - shift).distance(p);
                     nearest = Math.min(nearest, chords[k] + sagitta);
-                } else if (chords[k] - sagitta < Math.min(best, nearest)) {
+                } else if (chords[k] - sagitta <= Math.min(best, nearest)) {
                     double t = refined(p, lo, hi, i, shift);
                     double dist = curve.point(i, t - shift).distance(p);
                     if (dist < best) {

@@ -122,7 +122,18 @@ public final class Blend {
             all.addAll(fills);
             out = Fuse.unite(all, TOL);
         }
+        if (!size.bevel() && out.stream().anyMatch(this::leavesFlats)) {
+            throw new GeometryException(
+                    Reason.UNSUPPORTED_INTERSECTION,
+                    "The rounds would end in flat faces where they meet others. Round the edges there too, or leave some out.");
+        }
         return out;
+    }
+
+    private boolean leavesFlats(Body b) {
+        return b.faces().stream()
+                .anyMatch(f -> f.surface() instanceof Plane
+                        && f.origins().stream().allMatch(o -> o.step().equals(step)));
     }
 
     /** The size with its first side on the face that more of the edges share. */

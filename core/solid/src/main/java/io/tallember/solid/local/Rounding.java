@@ -83,16 +83,13 @@ public final class Rounding {
         try {
             return Optional.ofNullable(new Rounding(body, radius, step).rounded(names));
         } catch (Elsewhere | GeometryException e) {
-            if (System.getProperty("why") != null) {
-                System.out.println("WHY " + e + " "
-                        + java.util.Arrays.stream(e.getStackTrace()).limit(6).toList());
-            }
             return Optional.empty();
         }
     }
 
     private Body rounded(Map<Edge, String> names) {
-        names.forEach((e, source) -> strips.add(new Strip(body, e, radius, names.keySet(), s -> face(s, source))));
+        Map<Vertex, Vec3> joints = Joints.of(body, names.keySet(), radius);
+        names.forEach((e, source) -> strips.add(new Strip(body, e, radius, joints, s -> face(s, source))));
         for (Strip s : strips) {
             for (Face f : List.of(s.f, s.g)) {
                 if (s.stays(f)) {
@@ -155,15 +152,9 @@ public final class Rounding {
             skin.sheets.add(sheet);
         });
         if (!new Retarget(skin, TOL).fit().isEmpty()) {
-            if (System.getProperty("why") != null) {
-                System.out.println("WHY turned");
-            }
             return null;
         }
         Body out = skin.body(Face::origins, TOL.linear());
-        if (System.getProperty("why") != null && !BodyCheck.deep(out, body, TOL).valid()) {
-            System.out.println("WHY " + BodyCheck.deep(out, body, TOL).problems());
-        }
         return BodyCheck.deep(out, body, TOL).valid() ? out : null;
     }
 
@@ -216,7 +207,7 @@ public final class Rounding {
         corners.put(v, own);
         for (Strip s : here) {
             for (Face f : List.of(s.f, s.g)) {
-                own.computeIfAbsent(f, k -> new Corner(s.contact(k, v.point())));
+                own.computeIfAbsent(f, k -> new Corner(s.contactAt(k, v)));
             }
         }
         boolean alike = here.stream().allMatch(s -> s.convex == here.get(0).convex);
@@ -226,16 +217,15 @@ public final class Rounding {
             join(v, here, rest, own);
         } else if (here.size() == 2 && alike && rest.size() == 1 && own.size() == 3) {
             mitre(v, here, rest.get(0), own);
+        } else if (here.size() == 1 && rest.size() == 2 && rest.stream().anyMatch(this::smooth)) {
+            int which = smooth(rest.get(0)) ? 0 : 1;
+            runOut(v, here.get(0), rest.get(which), rest.get(1 - which), own);
         } else if (here.size() == 1 && rest.size() == 2) {
             for (Edge e : rest) {
                 Face side = body.facesOf(e).stream()
                         .filter(own::containsKey)
                         .findFirst()
                         .orElseThrow(Elsewhere::new);
-                if (smooth(e)) {
-                    runOut(v, here.get(0), e, rest.get(rest.get(0) == e ? 1 : 0), own);
-                    return;
-                }
                 end(e, v, own.get(side));
             }
         } else {
@@ -263,7 +253,7 @@ public final class Rounding {
     }
 
     private void join(Vertex v, List<Strip> here, List<Edge> rest, Map<Face, Corner> own) {
-        double apart = here.get(0).centre(v.point()).distance(here.get(1).centre(v.point()));
+        double apart = here.get(0).centreAt(v).distance(here.get(1).centreAt(v));
         if (rest.size() > 2 || apart > TOL.linear()) {
             throw new Elsewhere();
         }
@@ -412,7 +402,7 @@ public final class Rounding {
 
     /** The arc of the ball at a strip's end, from the one face to the other. */
     private Seam end(Strip s, Vertex v) {
-        Seam seam = arc(s, v, s.centre(v.point()));
+        Seam seam = arc(s, v, s.centreAt(v));
         s.ends.put(v, seam);
         return seam;
     }

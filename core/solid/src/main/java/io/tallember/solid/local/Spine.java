@@ -19,6 +19,9 @@ final class Spine {
     /** The most that it may turn from one of its points to the next, in radians. */
     private static final double TURN = 0.2;
 
+    /** Where on the edge a first place of the ball is looked for. */
+    private static final double[] FROM = {0.5, 0.27, 0.73, 0.08, 0.92};
+
     private static final int MOST = 4000;
     /** A step as a part of the edge's length, at most. */
     private static final double LONGEST = 1 / 12.0;
@@ -45,15 +48,28 @@ final class Spine {
     /**
      * @param a the surface at the radius from the one face
      * @param b the same of the other
-     * @param beyondStart how far it goes on before the edge's start, in mm
      * @return nothing where no ball of the radius rolls all along the edge
      */
-    static Optional<IntersectionCurve> of(Edge edge, Surface a, Surface b, double beyondStart, double beyondEnd) {
-        return Optional.ofNullable(new Spine(edge, a, b).followed(beyondStart, beyondEnd));
+    static Optional<IntersectionCurve> of(Edge edge, Surface a, Surface b, End start, End end) {
+        Spine s = new Spine(edge, a, b);
+        for (double from : FROM) {
+            IntersectionCurve way = s.followed(edge.range().at(from), start, end);
+            if (way != null) {
+                return Optional.of(way);
+            }
+        }
+        return Optional.empty();
     }
 
-    private IntersectionCurve followed(double before, double after) {
-        double mid = edge.range().middle();
+    /**
+     * Where the way leads.
+     *
+     * @param at the centre where the next ball takes over, or null for where the ball is beside the vertex
+     * @param beyond how far it goes on past that, in mm
+     */
+    record End(Vertex vertex, Vec3 at, double beyond) {}
+
+    private IntersectionCurve followed(double mid, End start, End stop) {
         Vec3 p = edge.curve().point(mid);
         Vec3 c = beside(p, Retarget.drawn(p, List.of(a, b)));
         if (c == null || along(c).length() < 1e-5) {
@@ -65,7 +81,7 @@ final class Spine {
             return closes(on) ? new IntersectionCurve(a, b, on, true) : null;
         }
         List<Vec3> back = new ArrayList<>(List.of(c));
-        if (!reaches(on, 1, edge.end(), after) || !reaches(back, -1, edge.start(), before)) {
+        if (!reaches(on, 1, stop) || !reaches(back, -1, start)) {
             return null;
         }
         back.remove(0);
@@ -111,7 +127,8 @@ final class Spine {
     }
 
     /** Goes on to where the ball is beside a vertex, and some way beyond. */
-    private boolean reaches(List<Vec3> chain, int to, Vertex v, double beyond) {
+    private boolean reaches(List<Vec3> chain, int to, End goal) {
+        Vec3 target = goal.at() == null ? goal.vertex().point() : goal.at();
         double h = longest;
         while (chain.size() < MOST) {
             Vec3 from = chain.get(chain.size() - 1);
@@ -119,9 +136,9 @@ final class Spine {
             if (d == null) {
                 return false;
             }
-            double left = v.point().minus(from).dot(d);
+            double left = target.minus(from).dot(d);
             if (left <= h) {
-                Vec3 end = beside(v.point(), from.plus(Math.max(0, left), d));
+                Vec3 end = goal.at() == null ? beside(target, from.plus(Math.max(0, left), d)) : target;
                 Vec3 arrives = end == null ? null : way(end, to);
                 boolean good = arrives != null
                         && end.minus(from).dot(d) > -1e-9
@@ -133,8 +150,8 @@ final class Spine {
                     }
                     chain.add(end);
                     double more = 0;
-                    while (more < beyond) {
-                        double step = step(chain, to, Math.min(beyond / 6, longest));
+                    while (more < goal.beyond()) {
+                        double step = step(chain, to, Math.min(goal.beyond() / 6, longest));
                         if (step == 0) {
                             break;
                         }

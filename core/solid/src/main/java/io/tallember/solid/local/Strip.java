@@ -28,7 +28,6 @@ import io.tallember.solid.local.Skin.Sheet;
 import io.tallember.solid.sweep.Offsets;
 import java.util.IdentityHashMap;
 import java.util.Map;
-import java.util.Set;
 
 /** What an edge opens into: the face on which a ball rolls along both faces beside it, while its ends are still to be worked out. */
 final class Strip {
@@ -48,6 +47,8 @@ final class Strip {
     final double radius;
     /** The way of the ball's centre; null where it only turns in one place. */
     final Curve spine;
+
+    private final Map<Vertex, Vec3> joints;
     /** Where it turns. */
     private final Vec3 pivot;
 
@@ -59,12 +60,13 @@ final class Strip {
     final Map<Vertex, Seam> ends = new IdentityHashMap<>();
 
     /**
-     * @param rounded all edges that are rounded
+     * @param joints the centres at which one ball takes over from another, by the vertices between their edges
      * @param made the face, of the surface that is found, for its lineage
      */
-    Strip(Body body, Edge e, double radius, Set<Edge> rounded, java.util.function.Function<Surface, Face> made) {
+    Strip(Body body, Edge e, double radius, Map<Vertex, Vec3> joints, java.util.function.Function<Surface, Face> made) {
         this.edge = e;
         this.radius = radius;
+        this.joints = joints;
         Face forward = null;
         Face backward = null;
         for (Face face : body.facesOf(e)) {
@@ -85,7 +87,7 @@ final class Strip {
         Vec3 into = f.outward(p).cross(e.curve().tangent(e.range().middle()));
         convex = into.dot(g.outward(p)) < 0;
         pivot = pivot();
-        spine = pivot == null ? spine(rounded) : null;
+        spine = pivot == null ? spine() : null;
         Surface s = surface();
         sheet = new Sheet(made.apply(s), s, convex, 0);
     }
@@ -143,7 +145,7 @@ final class Strip {
     }
 
     /** A line or circle where the surfaces at the radius from the faces are known to meet in one, else followed. */
-    private Curve spine(Set<Edge> rounded) {
+    private Curve spine() {
         Surface a = offset(f, convex, radius);
         Surface b = offset(g, convex, radius);
         Vec3 p = edge.middle();
@@ -164,16 +166,17 @@ final class Strip {
                 return best;
             }
         }
-        return Spine.of(edge, a, b, beyond(edge.start(), rounded), beyond(edge.end(), rounded))
-                .orElseThrow(Elsewhere::new);
+        return Spine.of(edge, a, b, end(edge.start()), end(edge.end())).orElseThrow(Elsewhere::new);
     }
 
-    /** How far the ball's way is followed past an end: not at all where another rounded edge goes on smoothly. */
-    private double beyond(Vertex v, Set<Edge> rounded) {
-        boolean goesOn = rounded.stream()
-                .filter(e -> e != edge && (e.start() == v || e.end() == v))
-                .anyMatch(e -> outOf(edge, v).dot(outOf(e, v)) < -1 + 1e-9);
-        return goesOn ? 0 : 3 * radius;
+    /** How far the ball's way is followed past an end: not at all where another ball takes over. */
+    private Spine.End end(Vertex v) {
+        return new Spine.End(v, joints.get(v), joints.containsKey(v) ? 0 : 3 * radius);
+    }
+
+    /** The centre of the ball at an end of the edge. */
+    Vec3 centreAt(Vertex v) {
+        return joints.containsKey(v) ? joints.get(v) : centre(v.point());
     }
 
     /** The direction in which an edge leaves its end. */
@@ -194,6 +197,11 @@ final class Strip {
             return p.plus(pivot.minus(p).dot(axis), axis);
         }
         return dropped(centre(p), face);
+    }
+
+    /** Where the ball at an end of the edge touches a face. */
+    Vec3 contactAt(Face face, Vertex v) {
+        return pivot == null && joints.containsKey(v) ? dropped(joints.get(v), face) : contact(face, v.point());
     }
 
     static Vec3 dropped(Vec3 p, Face f) {
