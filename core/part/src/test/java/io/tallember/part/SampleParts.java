@@ -39,7 +39,7 @@ final class SampleParts {
         return s.document();
     }
 
-    private static PartDocument bearingBlock() {
+    static PartDocument bearingBlock() {
         Sheet s = new Sheet("Bearing block", Unit.MM);
         s.block("Foot", Base.TOP, new Pen().rectangle(-60, -44, 120, 44), 14, false, Mode.BODY);
         Pen arch = new Pen();
@@ -66,7 +66,7 @@ final class SampleParts {
         return s.document();
     }
 
-    private static PartDocument mastYoke() {
+    static PartDocument mastYoke() {
         Sheet s = new Sheet("Mast yoke", Unit.MM);
         s.block("Hub", Base.TOP, new Pen().circle(0, 0, 56), 46, false, Mode.BODY);
         s.block("Long arm", Base.TOP, new Pen().rectangle(0, -11, 84, 22), 16, false, Mode.ADD);

@@ -24,6 +24,11 @@ public final class Sheet {
         doc = PartDocument.empty(name, unit);
     }
 
+    /** Goes on with a part as it is. */
+    public Sheet(PartDocument begun) {
+        doc = begun;
+    }
+
     public PartDocument document() {
         return doc;
     }

@@ -48,12 +48,7 @@ public final class StepJson {
             n.put("off", true);
         }
         if (step instanceof BlendStep b) {
-            n.put("bevel", b.bevel()).put("size", b.size()).put("chain", b.chain());
-            if (b.second() > 0) {
-                n.put("second", b.second()).put("flipped", b.flipped());
-            }
-            ArrayNode edges = n.putArray("edges");
-            b.edges().forEach(e -> put(edges.addObject(), e));
+            BlendJson.write(n, b);
         } else if (step instanceof WallStep w) {
             WallJson.write(n, w);
         } else if (step instanceof RibStep r) {
@@ -212,16 +207,7 @@ public final class StepJson {
             return SketchJson.read(id, name, off, f, typed, place);
         }
         if (kind.equals("blend")) {
-            return new BlendStep(
-                    id,
-                    name,
-                    off,
-                    f.flag("bevel"),
-                    f.positive("size", typed, place + "/size"),
-                    f.has("second") ? f.size("second", typed, place + "/second", false) : 0,
-                    f.flag("flipped"),
-                    f.flag("chain"),
-                    f.list("edges").stream().map(StepJson::edge).toList());
+            return BlendJson.read(id, name, off, f, typed, place);
         }
         if (kind.equals("extrude")) {
             return extrude(id, name, off, f, typed, place);

@@ -5,32 +5,157 @@ import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.part.BlendStep;
 import io.tallember.part.EdgeReference;
 import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
 import io.tallember.solid.blend.Blend;
 import io.tallember.solid.blend.Chains;
+import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.blend.Size;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 
 /** Rounds or bevels the picked edges of the bodies. */
 final class BuildBlend {
-    private BuildBlend() {}
+    private final BlendStep step;
+    private final Stand before;
+    private final List<String> notes;
+    private int lost;
+    private int nearest;
+    private int cut;
+
+    private BuildBlend(BlendStep step, Stand before, List<String> notes) {
+        this.step = step;
+        this.before = before;
+        this.notes = notes;
+    }
 
     static Stand build(BlendStep step, Stand before, List<String> notes) {
+        return new BuildBlend(step, before, notes).build();
+    }
+
+    private Stand build() {
+        List<Set<Edge>> main = found(step.which().edges());
+        faces(main);
+        whole(main);
+        List<List<Set<Edge>>> also =
+                step.also().stream().map(a -> found(a.edges())).toList();
+        tell();
+        List<PartBody> out = new ArrayList<>();
+        for (int i = 0; i < before.bodies().size(); i++) {
+            PartBody b = before.bodies().get(i);
+            Map<Double, Set<Edge>> sizes = new LinkedHashMap<>();
+            Set<Edge> own = new LinkedHashSet<>();
+            for (int k = 0; k < also.size(); k++) {
+                Set<Edge> edges = chained(b.body(), also.get(k).get(i));
+                own.addAll(edges);
+                sizes.computeIfAbsent(step.also().get(k).size(), x -> new LinkedHashSet<>())
+                        .addAll(edges);
+            }
+            Set<Edge> rest = chained(b.body(), main.get(i));
+            rest.removeAll(own);
+            sizes.computeIfAbsent(step.size(), x -> new LinkedHashSet<>()).addAll(rest);
+            sizes.values().removeIf(Set::isEmpty);
+            if (sizes.isEmpty()) {
+                out.add(b);
+            } else {
+                Material.name(blended(b.body(), sizes), b.id(), out);
+            }
+        }
+        return before.changed(step.id(), out);
+    }
+
+    private List<Body> blended(Body body, Map<Double, Set<Edge>> sizes) {
+        List<Blend.Sized> all = new ArrayList<>();
+        sizes.forEach((size, edges) -> {
+            if (step.shape().width() && !step.bevel()) {
+                Map<Double, List<Edge>> byRadius = new LinkedHashMap<>();
+                for (Edge e : edges) {
+                    double r = Math.rint(1e9 * Blend.radiusFor(body, e, size)) / 1e9;
+                    byRadius.computeIfAbsent(r, k -> new ArrayList<>()).add(e);
+                }
+                byRadius.forEach((r, own) -> all.add(new Blend.Sized(own, Size.round(r))));
+            } else {
+                all.add(new Blend.Sized(List.copyOf(edges), size(size)));
+            }
+        });
+        // the larger first: the smaller ones then run over them
+        all.sort(Comparator.comparingDouble((Blend.Sized s) -> -s.size().value()));
+        return Blend.several(body, all, step.shape().flipped(), step.id());
+    }
+
+    private Size size(double value) {
+        if (!step.bevel()) {
+            return Size.round(value);
+        }
+        if (step.shape().angle() > 0) {
+            return Size.leaning(value, step.shape().angle());
+        }
+        double second = step.shape().second();
+        return Size.bevel(value, second > 0 ? second * value / step.size() : value);
+    }
+
+    private Set<Edge> chained(Body b, Set<Edge> picked) {
+        return new LinkedHashSet<>(step.chain() && !picked.isEmpty() ? Chains.smooth(b, picked) : picked);
+    }
+
+    private List<Set<Edge>> found(List<EdgeReference> refs) {
         List<Set<Edge>> picked = new ArrayList<>();
         before.bodies().forEach(b -> picked.add(new LinkedHashSet<>()));
-        int lost = 0;
-        int nearest = 0;
-        int cut = 0;
-        for (EdgeReference ref : step.edges()) {
+        for (EdgeReference ref : refs) {
             List<EdgeFinder.Found> found = EdgeFinder.pieces(ref, before.bodies());
             found.forEach(f -> picked.get(f.body()).add(f.edge()));
             lost += found.isEmpty() ? 1 : 0;
             cut += found.size() > 1 ? 1 : 0;
             nearest += found.size() == 1 && !found.get(0).exact() ? 1 : 0;
         }
+        return picked;
+    }
+
+    /** All sharp edges of the picked faces. */
+    private void faces(List<Set<Edge>> picked) {
+        if (step.which().faces().isEmpty()) {
+            return;
+        }
+        Set<Face> faces = FaceFinder.all(step.which().faces(), before.bodies(), notes);
+        for (int i = 0; i < picked.size(); i++) {
+            Body b = before.bodies().get(i).body();
+            for (Face f : b.faces()) {
+                if (faces.contains(f)) {
+                    f.coedges().stream()
+                            .map(Coedge::edge)
+                            .filter(e -> !Kinds.smooth(b, e))
+                            .forEach(picked.get(i)::add);
+                }
+            }
+        }
+    }
+
+    private void whole(List<Set<Edge>> picked) {
+        BlendStep.Whole whole = step.which().whole();
+        if (whole == BlendStep.Whole.NONE) {
+            return;
+        }
+        for (int i = 0; i < picked.size(); i++) {
+            Body b = before.bodies().get(i).body();
+            for (Edge e : b.edges()) {
+                boolean kind = whole == BlendStep.Whole.ALL || Kinds.convex(b, e) == (whole == BlendStep.Whole.OUTER);
+                if (b.facesOf(e).size() == 2 && !Kinds.smooth(b, e) && kind) {
+                    picked.get(i).add(e);
+                }
+            }
+        }
+        if (picked.stream().allMatch(Set::isEmpty)) {
+            throw new GeometryException(Reason.BAD_VALUE, "There are no edges of this kind left to blend.");
+        }
+    }
+
+    private void tell() {
         if (lost > 0) {
             throw new GeometryException(
                     Reason.LOST_REFERENCE,
@@ -44,21 +169,5 @@ final class BuildBlend {
         if (cut > 0) {
             notes.add((cut == 1 ? "An edge has" : cut + " edges have") + " been cut apart; all pieces were taken.");
         }
-        List<PartBody> out = new ArrayList<>();
-        for (int i = 0; i < picked.size(); i++) {
-            PartBody b = before.bodies().get(i);
-            if (picked.get(i).isEmpty()) {
-                out.add(b);
-                continue;
-            }
-            List<Edge> edges = step.chain() ? Chains.smooth(b.body(), picked.get(i)) : List.copyOf(picked.get(i));
-            double second = step.second() > 0 ? step.second() : step.size();
-            Size size = !step.bevel()
-                    ? Size.round(step.size())
-                    : step.flipped() ? Size.bevel(second, step.size()) : Size.bevel(step.size(), second);
-            List<Body> blended = Blend.edges(b.body(), edges, size, step.id());
-            Material.name(blended, b.id(), out);
-        }
-        return before.changed(step.id(), out);
     }
 }

@@ -40,7 +40,10 @@ public final class Blend {
     /** How many of the edges each face is beside. */
     private final Map<Face, Integer> shared = new IdentityHashMap<>();
 
-    private Blend(Body body, Size size, String step) {
+    private final boolean flipped;
+
+    private Blend(Body body, Size size, boolean flipped, String step) {
+        this.flipped = flipped;
         this.body = body;
         this.size = size;
         this.step = step;
@@ -56,13 +59,60 @@ public final class Blend {
      *     edges or corners that can't be blended yet
      */
     public static List<Body> edges(Body body, List<Edge> edges, Size size, String step) {
+        return edges(body, edges, size, false, step);
+    }
+
+    /** Edges with a size of their own. */
+    public record Sized(List<Edge> edges, Size size) {}
+
+    /**
+     * The same with several sizes, one after the other; later edges are taken as the earlier ones have left them.
+     *
+     * @param flipped whether a bevel's first side is on the face that fewer of the edges share
+     */
+    public static List<Body> several(Body body, List<Sized> all, boolean flipped, String step) {
+        Body now = body;
+        int named = 0;
+        for (int i = 0; i < all.size(); i++) {
+            Sized s = all.get(i);
+            List<Edge> edges = now == body ? s.edges() : Kinds.again(body, now, s.edges(), step);
+            if (edges.isEmpty()) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "Edges with one of the sizes were used up by the larger ones. Take a smaller size there.");
+            }
+            List<Body> out = edges(now, edges, s.size(), flipped, step, named);
+            if (i + 1 == all.size()) {
+                return out;
+            }
+            if (out.size() != 1) {
+                throw apart();
+            }
+            now = out.get(0);
+            named += edges.size();
+        }
+        return List.of(now);
+    }
+
+    private static GeometryException apart() {
+        return new GeometryException(
+                Reason.UNSUPPORTED_INTERSECTION,
+                "These edges would cut the body apart before all are blended; blend them in two steps.");
+    }
+
+    private static List<Body> edges(Body body, List<Edge> edges, Size size, boolean flipped, String step) {
+        return edges(body, edges, size, flipped, step, 0);
+    }
+
+    private static List<Body> edges(
+            Body body, List<Edge> edges, Size size, boolean flipped, String step, int namedBefore) {
         if (!(size.value() > TOL.linear()) || !(size.second() > TOL.linear()) || !Double.isFinite(size.value())) {
             throw new GeometryException(Reason.BAD_VALUE, "The size of a blend must be above zero.");
         }
         List<Edge> sharp = edges.stream().filter(e -> !Kinds.smooth(body, e)).toList();
         List<Edge> todo = sharp.isEmpty() ? edges : sharp;
         Body now = body;
-        int named = 0;
+        int named = namedBefore;
         while (true) {
             // where inner and outer edges meet, the one that is alone of its kind goes first; the others run on round
             // it then
@@ -71,7 +121,7 @@ public final class Blend {
             if (quick != null && first.size() == todo.size()) {
                 return List.of(quick);
             }
-            Blend b = new Blend(now, size, step);
+            Blend b = new Blend(now, size, flipped, step);
             for (Edge e : first) {
                 now.facesOf(e).forEach(f -> b.shared.merge(f, 1, Integer::sum));
                 EdgeTool t = new EdgeTool(now, e, "b" + ++named);
@@ -83,9 +133,7 @@ public final class Blend {
                 return out;
             }
             if (out.size() != 1) {
-                throw new GeometryException(
-                        Reason.UNSUPPORTED_INTERSECTION,
-                        "These edges would cut the body apart before all are blended; blend them in two steps.");
+                throw apart();
             }
             Body before = now;
             now = out.get(0);
@@ -104,10 +152,19 @@ public final class Blend {
         return Rounding.of(body, names, size.value(), step).orElse(null);
     }
 
+    /**
+     * The radius with which the round along an edge has a width, in mm.
+     *
+     * @throws GeometryException BAD_VALUE where none has; UNSUPPORTED_INTERSECTION where it would change along the edge
+     */
+    public static double radiusFor(Body body, Edge edge, double width) {
+        return new EdgeTool(body, edge, "").radiusFor(width);
+    }
+
     private List<Body> build() {
         Map<Vertex, BallCorner> corners = corners();
         for (EdgeTool t : order) {
-            Section.Outline o = t.outline(along(t));
+            Section.Outline o = t.outline(size, exchanged(t));
             Body tool = t.edge.closed()
                     ? t.tool(o, 0, 0, step)
                     : trimmed(t, o, extension(t, o, true, corners), extension(t, o, false, corners));
@@ -136,9 +193,9 @@ public final class Blend {
                         && f.origins().stream().allMatch(o -> o.step().equals(step)));
     }
 
-    /** The size with its first side on the face that more of the edges share. */
-    private Size along(EdgeTool t) {
-        return shared.getOrDefault(t.g, 0) > shared.getOrDefault(t.f, 0) ? size.exchanged() : size;
+    /** Whether the size's first side is on the tool's second face: on the face that more of the edges share. */
+    private boolean exchanged(EdgeTool t) {
+        return (shared.getOrDefault(t.g, 0) > shared.getOrDefault(t.f, 0)) != flipped;
     }
 
     private List<EdgeTool> at(Vertex v) {
@@ -208,7 +265,7 @@ public final class Blend {
     }
 
     private Body longer(EdgeTool t, Vertex v) {
-        Section.Outline o = t.outline(along(t));
+        Section.Outline o = t.outline(size, exchanged(t));
         double by = 3 * o.setback();
         return t.tool(o, t.edge.start() == v ? by : 0, t.edge.end() == v ? by : 0, step);
     }

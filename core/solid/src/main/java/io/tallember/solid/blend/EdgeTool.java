@@ -147,14 +147,53 @@ final class EdgeTool {
         throw unsupported();
     }
 
-    Section.Outline outline(Size size) {
-        Section.Outline o = size.bevel()
-                ? section.bevel(size.value(), size.second(), source)
-                : section.round(size.value(), source).filter(this::clearOfAxis).orElseThrow(() -> tooLarge(size));
+    /** @param exchanged whether the size's first side is on the second face */
+    Section.Outline outline(Size size, boolean exchanged) {
+        Section.Outline o = shape(size, exchanged).orElseThrow(() -> tooLarge(size, exchanged));
         if (!fits(o)) {
-            throw tooLarge(size);
+            throw tooLarge(size, exchanged);
         }
         return o;
+    }
+
+    private Optional<Section.Outline> shape(Size size, boolean exchanged) {
+        if (!size.bevel()) {
+            return section.round(size.value(), source).filter(this::clearOfAxis);
+        }
+        double second = size.angle() > 0 ? section.leaning(size.value(), size.angle()) : size.second();
+        return Optional.of(
+                exchanged ? section.bevel(second, size.value(), source) : section.bevel(size.value(), second, source));
+    }
+
+    /** The radius with which the round is as wide as asked: it grows with the radius. */
+    double radiusFor(double width) {
+        double lo = 0;
+        double hi = width;
+        for (int i = 0; i < 60 && wide(hi).orElse(width) < width; i++) {
+            hi *= 2;
+        }
+        for (int i = 0; i < 100; i++) {
+            double mid = 0.5 * (lo + hi);
+            if (wide(mid).orElse(Double.MAX_VALUE) < width) {
+                lo = mid;
+            } else {
+                hi = mid;
+            }
+        }
+        if (Math.abs(wide(lo).orElse(0.0) - width) > TOL.linear()) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "No round of this width fits the edge near " + place(edge.middle()) + ". Take a smaller one.");
+        }
+        return lo;
+    }
+
+    private Optional<Double> wide(double radius) {
+        return section.round(radius, source).map(o -> o.a().distance(o.b()));
+    }
+
+    private static String place(Vec3 p) {
+        return String.format(Locale.ROOT, "(%.3f, %.3f, %.3f)", p.x(), p.y(), p.z());
     }
 
     /** A ring's round must not reach the axis. */
@@ -198,23 +237,19 @@ final class EdgeTool {
         return c.point(t).plus(flat.x(), radial).plus(flat.y(), frame.y());
     }
 
-    private GeometryException tooLarge(Size size) {
+    private GeometryException tooLarge(Size size, boolean exchanged) {
         double lo = 0;
         double hi = size.value();
         for (int i = 0; i < 40; i++) {
             double mid = 0.5 * (lo + hi);
-            Size tried = size.times(mid / size.value());
-            Optional<Section.Outline> o = size.bevel()
-                    ? Optional.of(section.bevel(tried.value(), tried.second(), source))
-                    : section.round(mid, source).filter(this::clearOfAxis);
+            Optional<Section.Outline> o = shape(size.times(mid / size.value()), exchanged);
             if (o.isPresent() && fits(o.get())) {
                 lo = mid;
             } else {
                 hi = mid;
             }
         }
-        Vec3 p = edge.middle();
-        String where = String.format(Locale.ROOT, "the edge near (%.3f, %.3f, %.3f)", p.x(), p.y(), p.z());
+        String where = "the edge near " + place(edge.middle());
         String most = lo > 0.01 ? " At most " + short4(Math.floor(lo * 1e4) / 1e4) + " mm works there by itself." : "";
         return new GeometryException(
                 Reason.BAD_VALUE,

@@ -115,6 +115,21 @@ final class Section {
         return new Outline(a, b, null, closed(a, cut, b));
     }
 
+    /** How far along the other face a bevel reaches that has a length and an angle to the one: the law of sines. */
+    double leaning(double length, double angle) {
+        double between = Math.acos(Math.max(-1, Math.min(1, f.into().dot(g.into()))));
+        double third = Math.PI - between - angle;
+        if (!(third > 1e-6)) {
+            throw new io.tallember.geometry.GeometryException(
+                    io.tallember.geometry.GeometryException.Reason.BAD_VALUE,
+                    String.format(
+                            java.util.Locale.ROOT,
+                            "A bevel at this angle never meets the other face; it must be below %.1f° there.",
+                            Math.toDegrees(Math.PI - between)));
+        }
+        return length * Math.sin(angle) / Math.sin(third);
+    }
+
     private static Vec3 along(Trace t, double length) {
         if (t.centre() == null) {
             return flat(t.into()).times(length);

@@ -7,14 +7,15 @@ package io.tallember.solid.blend;
  * @param value a round's radius, or how far a bevel reaches along the first face, in mm; the first is the one that most of the
  *     edges share
  * @param second how far a bevel reaches along the other face, in mm
+ * @param angle of a bevel to the first face, in radians, that takes the place of the second length; zero for none
  */
-public record Size(boolean bevel, double value, double second) {
+public record Size(boolean bevel, double value, double second, double angle) {
     public static Size round(double radius) {
-        return new Size(false, radius, radius);
+        return new Size(false, radius, radius, 0);
     }
 
     public static Size bevel(double length) {
-        return new Size(true, length, length);
+        return bevel(length, length);
     }
 
     /**
@@ -23,15 +24,15 @@ public record Size(boolean bevel, double value, double second) {
      * @param first along the face that most of the edges share, or along the first one where none is shared
      */
     public static Size bevel(double first, double second) {
-        return new Size(true, first, second);
+        return new Size(true, first, second, 0);
     }
 
-    /** The same with the sides exchanged. */
-    Size exchanged() {
-        return new Size(bevel, second, value);
+    /** A bevel by its length along the one face and its angle to it, in radians. */
+    public static Size leaning(double length, double angle) {
+        return new Size(true, length, length, angle);
     }
 
     Size times(double k) {
-        return new Size(bevel, k * value, k * second);
+        return new Size(bevel, k * value, k * second, angle);
     }
 }

@@ -1,0 +1,113 @@
+package io.tallember.part;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.part.BlendStep.Also;
+import io.tallember.part.BlendStep.Shape;
+import io.tallember.part.BlendStep.Which;
+import io.tallember.part.BlendStep.Whole;
+import io.tallember.part.MaterialStep.Mode;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.file.PartFile;
+import io.tallember.solid.Edge;
+import java.util.List;
+import java.util.function.Predicate;
+import org.junit.jupiter.api.Test;
+
+/** Which edges a step blends and how its shape is given: whole bodies, faces, several sizes, angles, widths. */
+class BlendKindsTest {
+    private static final double ROUND = 1 - Math.PI / 4;
+
+    private static Sheet block() {
+        Sheet s = new Sheet("Block", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        return s;
+    }
+
+    private static void blend(Sheet s, boolean bevel, double size, Shape shape, Which which, Also... also) {
+        s.with(new Command.AddStep(new BlendStep("", "", false, bevel, size, shape, false, which, List.of(also))));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+    }
+
+    private static Which only(List<EdgeReference> edges) {
+        return new Which(edges, List.of(), Whole.NONE);
+    }
+
+    private static Predicate<Edge> front() {
+        return e -> e.middle().y() < 1e-6 && e.middle().z() > 19;
+    }
+
+    @Test
+    void aBevelHasAnAngleToTheFaceOfItsLength() {
+        Sheet s = block();
+        double angle = Math.toRadians(30);
+        blend(s, true, 3, new Shape(0, angle, false, false), only(s.edges(front())));
+        assertThat(24_000 - s.volume()).isCloseTo(0.5 * 3 * 3 * Math.tan(angle) * 40, within(1e-8));
+        assertThat(s.document().steps().get(2).numbers()).containsExactly("size", "angle");
+    }
+
+    @Test
+    void aRoundHasAWidth() {
+        Sheet s = block();
+        blend(s, false, 4, new Shape(0, 0, false, true), only(s.edges(front())));
+        double r = 4 / Math.sqrt(2);
+        assertThat(24_000 - s.volume()).isCloseTo(ROUND * r * r * 40, within(1e-7));
+    }
+
+    @Test
+    void severalSizesInOneStep() {
+        Sheet s = block();
+        List<EdgeReference> back =
+                s.edges(e -> e.middle().y() > 29 && e.middle().z() > 19);
+        blend(s, false, 2, Shape.EVEN, only(s.edges(front())), new Also(5, back));
+        assertThat(24_000 - s.volume()).isCloseTo(ROUND * (4 + 25) * 40, within(1e-7));
+        BlendStep b = (BlendStep) s.document().steps().get(2);
+        assertThat(b.sized("also0", 3).also().get(0).size()).isEqualTo(3);
+    }
+
+    @Test
+    void allEdgesOfAFaceOrOfAKind() {
+        Sheet s = block();
+        s.cut("Pocket", s.on("s2.end(r3)"), new Pen().rectangle(8, 8, 24, 14), 8, true);
+        double before = s.volume();
+        blend(s, false, 1, Shape.EVEN, new Which(List.of(), List.of(), Whole.INNER));
+        // floor and uprights of the pocket, ball corners where three of them meet
+        double grown = s.volume() - before;
+        assertThat(grown).isBetween(ROUND * (2 * (24 + 14) + 4 * 8) - 5, ROUND * (2 * (24 + 14) + 4 * 8));
+        s.with(new Command.MoveWorkLine(3));
+        blend(s, false, 1, Shape.EVEN, new Which(List.of(), List.of(), Whole.ALL));
+        assertThat(s.state().solids()).hasSize(1);
+        // the edges stay all when more come
+        s.with(new Command.MoveWorkLine(2));
+        s.cut("Hole", s.on("s2.end(r3)"), new Pen().circle(4, 26, 3), 30, true);
+        s.with(new Command.MoveWorkLine(s.document().steps().size()));
+        assertThat(s.failure()).isEmpty();
+    }
+
+    @Test
+    void theCastingRoundOfTheSampleParts() {
+        for (PartDocument doc :
+                List.of(SampleParts.mastYoke(), MouldedSamples.sensorHood(), SampleParts.bearingBlock())) {
+            Sheet s = new Sheet(doc);
+            double was = s.volume();
+            s.with(new Command.AddStep(new BlendStep(
+                    "",
+                    "",
+                    false,
+                    false,
+                    0.5,
+                    Shape.EVEN,
+                    true,
+                    new Which(List.of(), List.of(), Whole.ALL),
+                    List.of())));
+            assertThat(s.failure()).as(doc.name()).isEmpty();
+            String id =
+                    s.document().steps().get(s.document().steps().size() - 1).id();
+            assertThat(s.volume()).isNotEqualTo(was);
+            s.with(new Command.SwitchStep(id, true));
+            assertThat(s.volume()).isCloseTo(was, within(1e-12 * was));
+        }
+    }
+}
