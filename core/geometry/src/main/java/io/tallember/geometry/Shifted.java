@@ -1,17 +1,16 @@
 package io.tallember.geometry;
 
 /**
- * The surface at one distance from a swept, spline or rolled one, along its normal. Good as long as the distance is less than
- * the radius of every bend on that side.
+ * The surface at one distance from another, along its normal. Good as long as the distance is less than the radius of every bend
+ * on that side; of a ring, also where the tube would reach the axis, away from there.
  *
- * @param base never one whose like at a distance is of its own kind
  * @param by in mm, positive on the side of the normal
  */
 public record Shifted(Surface base, double by) implements Surface {
     private static final double STEP = 1e-5;
 
     public Shifted {
-        if (base.canonical() || base instanceof Shifted || base instanceof Tube) {
+        if (base instanceof Shifted || base instanceof Tube) {
             throw new GeometryException(
                     GeometryException.Reason.DEGENERATE, "The like of this surface at a distance is one of its kind.");
         }

@@ -118,17 +118,8 @@ public final class Blend {
             // it then
             List<Edge> first = Kinds.first(now, todo);
             Body quick = size.bevel() ? null : quick(now, first, size, step, named);
-            if (quick != null && first.size() == todo.size()) {
-                return List.of(quick);
-            }
-            Blend b = new Blend(now, size, flipped, step);
-            for (Edge e : first) {
-                now.facesOf(e).forEach(f -> b.shared.merge(f, 1, Integer::sum));
-                EdgeTool t = new EdgeTool(now, e, "b" + ++named);
-                b.tools.put(e, t);
-                b.order.add(t);
-            }
-            List<Body> out = quick != null ? List.of(quick) : b.build();
+            List<Body> out = quick != null ? List.of(quick) : new Blend(now, size, flipped, step).build(first, named);
+            named += first.size();
             if (first.size() == todo.size()) {
                 return out;
             }
@@ -161,7 +152,14 @@ public final class Blend {
         return new EdgeTool(body, edge, "").radiusFor(width);
     }
 
-    private List<Body> build() {
+    private List<Body> build(List<Edge> edges, int namedBefore) {
+        int named = namedBefore;
+        for (Edge e : edges) {
+            body.facesOf(e).forEach(f -> shared.merge(f, 1, Integer::sum));
+            EdgeTool t = new EdgeTool(body, e, "b" + ++named);
+            tools.put(e, t);
+            order.add(t);
+        }
         Map<Vertex, BallCorner> corners = corners();
         for (EdgeTool t : order) {
             Section.Outline o = t.outline(size, exchanged(t));

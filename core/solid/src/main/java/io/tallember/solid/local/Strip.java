@@ -140,7 +140,9 @@ final class Strip {
     static Surface offset(Face f, boolean convex, double radius) {
         double by = convex == f.sense() ? -radius : radius;
         // only distances from it are asked for, which come quickest so
-        boolean swept = f.surface() instanceof Extrusion || f.surface() instanceof Revolution;
+        boolean swept = f.surface() instanceof Extrusion
+                || f.surface() instanceof Revolution
+                || f.surface() instanceof Torus t && t.minor() + by >= t.major();
         return swept ? new Shifted(f.surface(), by) : Offsets.of(f.surface(), by);
     }
 
