@@ -175,9 +175,18 @@ export interface BlendStep extends StepBase {
   size: number | string;
   /** How far a bevel reaches along the other faces; not there for as far. */
   second?: number | string;
+  /** Of a bevel to the faces of its size, in radians; not there when it has none. */
+  angle?: number | string;
   flipped?: boolean;
+  /** Whether a round's size is its width. */
+  width?: boolean;
   chain: boolean;
   edges: EdgeRef[];
+  /** Faces all of whose edges are meant. */
+  faces?: FaceRef[];
+  whole?: "all" | "outer" | "inner";
+  /** Edges with a size of their own. */
+  also?: { size: number | string; edges: EdgeRef[] }[];
 }
 
 export type ReadyShape = "box" | "cylinder" | "cone" | "ball" | "ring";

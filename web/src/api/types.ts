@@ -27,6 +27,8 @@ export type * from "./steps";
 export interface StepReport {
   status: "built" | "off" | "below" | "failed";
   message: string;
+  /** A size, in mm, with which a failed step would do. */
+  remedy?: number;
   notes: string[];
   dependants: string[];
   /** The steps it builds on. */

@@ -1,9 +1,18 @@
 import type { RefObject } from "react";
-import { MM, spaced } from "../api/numbers";
+import { lengthText, MM, spaced } from "../api/numbers";
 import { usePart } from "./store";
 
 /** Under the sentence: why it can't be built, or what the preview changes. */
-export function LiveLine({ step, hint }: { step: string | null; hint: string }) {
+export function LiveLine({
+  step,
+  hint,
+  onRemedy,
+}: {
+  step: string | null;
+  hint: string;
+  /** Takes a size, in mm, that would do instead of the one that doesn't. */
+  onRemedy?: (size: number) => void;
+}) {
   const { view, preview, previewWhy, previewMs } = usePart();
   const delta = preview?.volume !== undefined ? preview.volume - (view?.volume ?? 0) : null;
   const failed = preview?.steps.find(
@@ -18,6 +27,11 @@ export function LiveLine({ step, hint }: { step: string | null; hint: string }) 
               Math.abs(delta) / MM[view.unit] ** 3,
             )} ${view.unit}³`
           : hint)}
+      {onRemedy && failed?.remedy !== undefined && view && (
+        <button className="pl-3 underline" onClick={() => onRemedy(failed.remedy!)}>
+          Use {lengthText(failed.remedy, view.unit)} {view.unit}
+        </button>
+      )}
     </p>
   );
 }

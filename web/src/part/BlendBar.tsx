@@ -1,9 +1,20 @@
 import { useEffect, useRef } from "react";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
-import { applyBlend, changeBlend, CHAINS, KINDS, REACHES } from "./blending";
+import { lengthText } from "../api/numbers";
+import {
+  applyBlend,
+  changeBlend,
+  CHAINS,
+  KINDS,
+  MEASURES,
+  reach,
+  REACHES,
+  whatEdges,
+  WHOLES,
+} from "./blending";
 import { ChoiceSlot } from "./Slots";
-import { usePart } from "./store";
+import { usePart, type BlendDraft } from "./store";
 
 /** A round or bevel being made or changed, as a sentence. */
 export function BlendBar() {
@@ -15,7 +26,7 @@ export function BlendBar() {
     if (open) input.current?.select();
   }, [open, form?.step]);
   if (!form || !view) return null;
-  const n = form.edges.length;
+  const what = whatEdges(form);
   return (
     <>
       <div className="say">
@@ -26,64 +37,173 @@ export function BlendBar() {
             choices={KINDS}
             onChoose={(k) => changeBlend({ bevel: k === "bevel" })}
           />{" "}
-          <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click edges in the view">
-            {n === 0 ? "pick edges" : n === 1 ? "1 edge" : `${n} edges`}
-          </span>{" "}
+          <button
+            className={`slot geo ${what ? (form.aim === null ? "lit" : "") : "bad"}`}
+            title="Click edges in the view, or faces for all of their edges"
+            onClick={() => changeBlend({ aim: null })}
+          >
+            {what || "pick edges"}
+          </button>{" "}
           <ChoiceSlot
-            label="Which other edges"
-            value={form.chain ? "chain" : "alone"}
-            choices={CHAINS}
-            onChoose={(k) => changeBlend({ chain: k === "chain" })}
-          />{" "}
+            label="Which edges"
+            value={form.whole}
+            choices={WHOLES}
+            onChoose={(whole) => changeBlend({ whole, aim: null })}
+          />
+          {form.whole === "none" && (
+            <>
+              {" "}
+              <ChoiceSlot
+                label="Which other edges"
+                value={form.chain ? "chain" : "alone"}
+                choices={CHAINS}
+                onChoose={(k) => changeBlend({ chain: k === "chain" })}
+              />
+            </>
+          )}{" "}
           by{" "}
           <Field
             label="Size"
-            hint={form.bevel ? "How far the bevel reaches along both faces" : "The radius"}
+            hint={
+              form.bevel
+                ? "How far the bevel reaches along the faces"
+                : form.width
+                  ? "From one side of the round to the other"
+                  : "The radius"
+            }
             value={form.size}
             input={input}
             onChange={(size) => changeBlend({ size })}
             onEnter={applyBlend}
           />{" "}
-          {view.unit}
-          {form.bevel && (
-            <>
-              {" "}
-              <ChoiceSlot
-                label="How the bevel reaches"
-                value={form.second === null ? "same" : "two"}
-                choices={REACHES}
-                onChoose={(k) => changeBlend({ second: k === "same" ? null : form.size })}
-              />
-            </>
-          )}
-          {form.bevel && form.second !== null && (
-            <>
-              {" "}
-              <Field
-                label="Second size"
-                hint="How far it reaches along the other faces"
-                value={form.second}
-                onChange={(second) => changeBlend({ second })}
-                onEnter={applyBlend}
-              />{" "}
-              {view.unit} along the other{" "}
-              <button
-                className="text-[13px] underline"
-                onClick={() => changeBlend({ flipped: !form.flipped })}
-              >
-                exchange
-              </button>
-            </>
-          )}
-          {n > 0 && (
-            <button className="pl-3 text-[13px] underline" onClick={() => changeBlend({ edges: [] })}>
+          {view.unit} {form.bevel ? <Bevel form={form} unit={view.unit} /> : <Measure form={form} />}
+          <Further form={form} unit={view.unit} />
+          {form.edges.length + form.faces.length > 0 && (
+            <button
+              className="pl-3 text-[13px] underline"
+              onClick={() => changeBlend({ edges: [], faces: [], aim: null })}
+            >
               pick anew
             </button>
           )}
         </p>
-        <LiveLine step={form.step} hint="Click edges in the view to add or take them out" />
+        <LiveLine
+          step={form.step}
+          onRemedy={(size) => changeBlend({ size: lengthText(size, view.unit) })}
+          hint={
+            form.aim === null
+              ? "Click edges in the view to add or take them out; a face stands for all of its edges"
+              : "Click the edges that get the further size"
+          }
+        />
       </div>
       <Acts main="Apply" onMain={() => void applyBlend()} onDrop={() => start({ kind: "looking" })} />
+    </>
+  );
+}
+
+function Measure({ form }: { form: BlendDraft }) {
+  return (
+    <ChoiceSlot
+      label="What the size is"
+      value={form.width ? "width" : "radius"}
+      choices={MEASURES}
+      onChoose={(k) => changeBlend({ width: k === "width" })}
+    />
+  );
+}
+
+/** How a bevel reaches along the other faces. */
+function Bevel({ form, unit }: { form: BlendDraft; unit: string }) {
+  return (
+    <>
+      <ChoiceSlot
+        label="How the bevel reaches"
+        value={reach(form)}
+        choices={REACHES}
+        onChoose={(k) =>
+          changeBlend({ second: k === "two" ? form.size : null, angle: k === "angle" ? "30" : null })
+        }
+      />
+      {form.second !== null && (
+        <>
+          {" "}
+          <Field
+            label="Second size"
+            hint="How far it reaches along the other faces"
+            value={form.second}
+            onChange={(second) => changeBlend({ second })}
+            onEnter={applyBlend}
+          />{" "}
+          {unit} along the other
+        </>
+      )}
+      {form.angle !== null && (
+        <>
+          {" "}
+          <Field
+            label="Bevel angle"
+            hint="Between the bevel and the face of its length"
+            value={form.angle}
+            onChange={(angle) => changeBlend({ angle })}
+            onEnter={applyBlend}
+          />
+          °
+        </>
+      )}
+      {reach(form) !== "same" && (
+        <>
+          {" "}
+          <button className="text-[13px] underline" onClick={() => changeBlend({ flipped: !form.flipped })}>
+            exchange
+          </button>
+        </>
+      )}
+    </>
+  );
+}
+
+/** Edges with sizes of their own. */
+function Further({ form, unit }: { form: BlendDraft; unit: string }) {
+  const change = (i: number, size: string) =>
+    changeBlend({ also: form.also.map((a, k) => (k === i ? { ...a, size } : a)) });
+  const last = form.also[form.also.length - 1];
+  return (
+    <>
+      {form.also.map((a, i) => (
+        <span key={i}>
+          ,{" "}
+          <button
+            className={`slot geo ${a.edges.length === 0 ? "bad" : form.aim === i ? "lit" : ""}`}
+            title="Click edges in the view for this size"
+            onClick={() => changeBlend({ aim: i })}
+          >
+            {a.edges.length === 0
+              ? "pick edges"
+              : a.edges.length === 1
+                ? "1 edge"
+                : `${a.edges.length} edges`}
+          </button>{" "}
+          by{" "}
+          <Field
+            label={`Size ${i + 2}`}
+            value={a.size}
+            onChange={(size) => change(i, size)}
+            onEnter={applyBlend}
+          />{" "}
+          {unit}
+        </span>
+      ))}
+      {whatEdges(form) && (!last || last.edges.length > 0) && (
+        <button
+          className="pl-3 text-[13px] underline"
+          onClick={() =>
+            changeBlend({ also: [...form.also, { size: form.size, edges: [] }], aim: form.also.length })
+          }
+        >
+          another size
+        </button>
+      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import type { BlendStep, Step } from "../api/types";
 import { lengthText } from "../api/numbers";
-import { blendCommand, blendOf, CHAINS, KINDS } from "./blending";
+import { blendCommand, blendOf, CHAINS, KINDS, whatEdges } from "./blending";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type BlendDraft } from "./store";
 
@@ -9,7 +9,9 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
   const { view, tryOut, doing, send } = usePart();
   const own = /^(Round|Bevel) \d+$/.test(step.name) ? null : step.name;
   const change = (what: Partial<BlendDraft>) => send(blendCommand({ ...blendOf(step, view!), ...what })!);
-  const n = step.edges.length;
+  const form = blendOf(step, view!);
+  const try1 = (what: Partial<BlendDraft> | null) =>
+    doing.kind === "looking" && tryOut(what ? blendCommand({ ...form, ...what }) : null);
   return (
     <>
       {own && <span className="who">{own}</span>}
@@ -20,14 +22,16 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
         onChoose={(k) => void change({ bevel: k === "bevel" })}
       />{" "}
       <button className="slot geo" title="Open in the work bar to pick edges" onClick={onOpen}>
-        {n === 1 ? "1 edge" : `${n} edges`}
+        {whatEdges(form)}
       </button>{" "}
-      <ChoiceSlot
-        label="Which other edges"
-        value={step.chain ? "chain" : "alone"}
-        choices={CHAINS}
-        onChoose={(k) => void change({ chain: k === "chain" })}
-      />{" "}
+      {!step.whole && (
+        <ChoiceSlot
+          label="Which other edges"
+          value={step.chain ? "chain" : "alone"}
+          choices={CHAINS}
+          onChoose={(k) => void change({ chain: k === "chain" })}
+        />
+      )}{" "}
       by{" "}
       <NumberSlot
         key={String(step.size) + view!.unit}
@@ -36,9 +40,7 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
         formula={view!.formulas[`${step.id}/size`]}
         unit={view!.unit}
         onKeep={(size) => change({ size })}
-        onTyping={(size) =>
-          doing.kind === "looking" && tryOut(size ? blendCommand({ ...blendOf(step, view!), size }) : null)
-        }
+        onTyping={(size) => try1(size ? { size } : null)}
       />
       {!!step.second && (
         <>
@@ -51,13 +53,42 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
             formula={view!.formulas[`${step.id}/second`]}
             unit={view!.unit}
             onKeep={(second) => change({ second })}
-            onTyping={(second) =>
-              doing.kind === "looking" &&
-              tryOut(second ? blendCommand({ ...blendOf(step, view!), second }) : null)
-            }
+            onTyping={(second) => try1(second ? { second } : null)}
           />
         </>
       )}
+      {step.width && " across"}
+      {form.angle !== null && (
+        <>
+          {" "}
+          leaning{" "}
+          <NumberSlot
+            key={`angle ${form.angle}`}
+            label="Bevel angle"
+            text={form.angle}
+            formula={view!.formulas[`${step.id}/angle`]}
+            unit="°"
+            onKeep={(angle) => change({ angle })}
+            onTyping={(angle) => try1(angle ? { angle } : null)}
+          />
+        </>
+      )}
+      {form.also.map((a, i) => {
+        const sized = (size: string) => form.also.map((x, k) => (k === i ? { ...x, size } : x));
+        return (
+          <span key={`${i} ${a.size}`}>
+            , {a.edges.length === 1 ? "1 edge" : `${a.edges.length} edges`} by{" "}
+            <NumberSlot
+              label={`Size ${i + 2}`}
+              text={a.size}
+              formula={view!.formulas[`${step.id}/also${i}`]}
+              unit={view!.unit}
+              onKeep={(size) => change({ also: sized(size) })}
+              onTyping={(size) => try1(size ? { also: sized(size) } : null)}
+            />
+          </span>
+        );
+      })}
     </>
   );
 }

@@ -3,7 +3,7 @@ import type { PartView, SketchStep, Step } from "../api/types";
 import { degrees, lengthText, MM, spaced } from "../api/numbers";
 import { SketchSheet } from "../sketch/SketchSheet";
 import { BlendSentence } from "./BlendSentence";
-import { isBlend } from "./blending";
+import { blendCommand, blendOf, isBlend } from "./blending";
 import { DeleteDialog } from "./DeleteDialog";
 import { DrillSentence } from "./DrillBar";
 import { isHole } from "./drilling";
@@ -266,6 +266,18 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
                   onClick={() => void changeStep(step, { flipped: !step.flipped })}
                 >
                   Turn direction
+                </button>
+              )}
+              {isBlend(step) && step.remedy !== undefined && (
+                <button
+                  className="btn mend"
+                  onClick={() =>
+                    void send(
+                      blendCommand({ ...blendOf(step, view!), size: lengthText(step.remedy!, view!.unit) })!,
+                    )
+                  }
+                >
+                  Use {lengthText(step.remedy, view!.unit)} {view!.unit}
                 </button>
               )}
               <button className={`btn ${lostSomething(step) ? "mend" : "plain"}`} onClick={() => edit(step)}>

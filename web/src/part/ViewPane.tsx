@@ -99,7 +99,14 @@ export function ViewPane() {
     // what the form has picked, as far as it is still to be seen
     const chosen: Pick[] = (view?.bodies ?? []).flatMap<Pick>((b) =>
       doing.kind === "blending"
-        ? doing.form.edges.map((e) => ({ kind: "edge" as const, key: e.edge, body: b.id }))
+        ? [
+            ...[...doing.form.edges, ...doing.form.also.flatMap((a) => a.edges)].map((e) => ({
+              kind: "edge" as const,
+              key: e.edge,
+              body: b.id,
+            })),
+            ...doing.form.faces.map((f) => ({ kind: "face" as const, key: f.face, body: b.id })),
+          ]
         : doing.kind === "walling"
           ? wallPicks(doing.form).map((f) => ({ kind: "face" as const, key: f.face, body: b.id }))
           : doing.kind === "bodies" && doing.form.aim === "bodies" && doing.form.bodies.includes(b.id)
@@ -203,7 +210,11 @@ export function ViewPane() {
       return;
     }
     if (doing.kind === "blending") {
-      if (found) toggleEdge(found);
+      if (found)
+        toggleEdge(
+          found,
+          view?.bodies.find((b) => b.id === found.body)?.faces.find((f) => f.key === found.key),
+        );
       return;
     }
     if (doing.kind === "placing" || doing.kind === "drilling") {

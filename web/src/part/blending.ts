@@ -1,14 +1,21 @@
-import type { BlendStep, Command, PartView, Step } from "../api/types";
-import { lengthText } from "../api/numbers";
+import type { BlendStep, Command, EdgeRef, FaceLine, PartView, Step } from "../api/types";
+import { degrees, lengthText } from "../api/numbers";
 import { keepStep } from "./forming";
 import { edgesLeft } from "./lost";
+import { edgeRef, faceOf, faceRef } from "./referring";
 import { usePart, type BlendDraft, type Pick } from "./store";
 
 export const isBlend = (s: Step): s is Extract<Step, BlendStep> => s.kind === "blend";
 
+const nothing = (form: BlendDraft) =>
+  form.edges.length === 0 && form.faces.length === 0 && form.whole === "none";
+const blank = (text: string | null) => text !== null && text.trim() === "";
+
 /** The command that the form stands for, or null while something is missing. */
 export function blendCommand(form: BlendDraft): Command | null {
-  if (form.edges.length === 0 || form.size.trim() === "" || form.second?.trim() === "") return null;
+  const also = form.also.filter((a) => a.edges.length > 0);
+  if (nothing(form) || blank(form.size) || blank(form.second) || blank(form.angle)) return null;
+  if (also.some((a) => blank(a.size))) return null;
   return {
     do: form.step ? "change-step" : "add-step",
     step: {
@@ -18,44 +25,68 @@ export function blendCommand(form: BlendDraft): Command | null {
       bevel: form.bevel,
       size: form.size,
       ...(form.bevel && form.second !== null ? { second: form.second, flipped: form.flipped } : {}),
+      ...(form.bevel && form.angle !== null ? { angle: form.angle, flipped: form.flipped } : {}),
+      ...(!form.bevel && form.width ? { width: true } : {}),
       chain: form.chain,
       edges: form.edges,
+      ...(form.faces.length > 0 ? { faces: form.faces } : {}),
+      ...(form.whole !== "none" ? { whole: form.whole } : {}),
+      ...(also.length > 0 ? { also } : {}),
     },
   };
 }
 
-/** Begins a round or bevel of the edges that are picked in the view. */
+/** Begins a round or bevel of the edges and of the faces' edges that are picked in the view. */
 export function beginBlend(bevel: boolean): void {
   const { view, picks, start, set } = usePart.getState();
   if (!view) return;
-  const edges = picks.flatMap((p) => {
-    const e = p.kind === "edge" && edgeOf(view, p);
-    return e ? [{ edge: e.key, point: e.point }] : [];
+  const edges = picks.flatMap((p) => (p.kind === "edge" ? (edgeRef(view, p) ?? []) : []));
+  const faces = picks.flatMap((p) => {
+    const face = faceOf(view, p);
+    return face ? [faceRef(face)] : [];
   });
-  const size = lengthText(view.unit === "in" ? 1.5875 : 2, view.unit);
   start({
     kind: "blending",
-    form: { step: null, bevel, size, second: null, flipped: false, chain: true, edges },
+    form: {
+      step: null,
+      bevel,
+      size: lengthText(view.unit === "in" ? 1.5875 : 2, view.unit),
+      second: null,
+      angle: null,
+      flipped: false,
+      width: false,
+      chain: true,
+      edges,
+      faces,
+      whole: "none",
+      also: [],
+      aim: null,
+    },
   });
   set({ picks: [] });
   changeBlend({});
 }
 
-const edgeOf = (view: PartView, p: { body: string; key: string }) =>
-  view.bodies.find((b) => b.id === p.body)?.edges.find((e) => e.key === p.key);
-
 /** A step of the sheet as the form that would make it. */
 export function blendOf(step: BlendStep, view: PartView): BlendDraft {
+  const length = (place: string, value: number | string) =>
+    view.formulas[`${step.id}/${place}`] ?? lengthText(value as number, view.unit);
   return {
     step: step.id,
     bevel: step.bevel,
-    size: view.formulas[`${step.id}/size`] ?? lengthText(step.size as number, view.unit),
-    second: step.second
-      ? (view.formulas[`${step.id}/second`] ?? lengthText(step.second as number, view.unit))
+    size: length("size", step.size),
+    second: step.second ? length("second", step.second) : null,
+    angle: step.angle
+      ? (view.formulas[`${step.id}/angle`] ?? degrees(step.angle as number).replace("°", ""))
       : null,
     flipped: step.flipped ?? false,
+    width: step.width ?? false,
     chain: step.chain,
     edges: step.edges,
+    faces: step.faces ?? [],
+    whole: step.whole ?? "none",
+    also: (step.also ?? []).map((a, i) => ({ size: length(`also${i}`, a.size), edges: a.edges })),
+    aim: null,
   };
 }
 
@@ -77,35 +108,71 @@ export function changeBlend(change: Partial<BlendDraft>): void {
   if (!command) set({ previewWhy: "" });
 }
 
-/** An edge was clicked: in or out. */
-export function toggleEdge(found: Pick): void {
+const toggled = (edges: EdgeRef[], edge: EdgeRef) =>
+  edges.some((e) => e.edge === edge.edge) ? edges.filter((e) => e.edge !== edge.edge) : [...edges, edge];
+
+/** An edge or a face was clicked: in or out. */
+export function toggleEdge(found: Pick, face: FaceLine | undefined): void {
   const { doing, view, preview, say } = usePart.getState();
   if (doing.kind !== "blending" || !view) return;
-  const edge = found.kind === "edge" ? edgeOf(preview ?? view, found) : undefined;
+  const { form } = doing;
+  if (face && form.aim === null) {
+    const ref = faceRef(face);
+    const rest = form.faces.filter((f) => f.face !== ref.face);
+    changeBlend({ faces: rest.length < form.faces.length ? rest : [...rest, ref] });
+    return;
+  }
+  const edge = found.kind === "edge" ? edgeRef(preview ?? view, found) : undefined;
   if (!edge) {
     say(
       found.kind === "edge"
         ? "This edge belongs to the blend itself; pick one of the part."
-        : "Click an edge, not a face.",
+        : form.aim === null
+          ? "Click an edge, or a face for all of its edges."
+          : "Click the edges that get this size.",
       true,
     );
-    return;
-  }
-  const { edges } = doing.form;
-  const has = edges.some((e) => e.edge === edge.key);
-  changeBlend({
-    edges: has ? edges.filter((e) => e.edge !== edge.key) : [...edges, { edge: edge.key, point: edge.point }],
-  });
+  } else if (form.aim === null) changeBlend({ edges: toggled(form.edges, edge) });
+  else
+    changeBlend({
+      also: form.also.map((a, i) => (i === form.aim ? { ...a, edges: toggled(a.edges, edge) } : a)),
+    });
 }
 
 export async function applyBlend(): Promise<void> {
   const { doing } = usePart.getState();
   if (doing.kind !== "blending") return;
   const { form } = doing;
-  const missing = form.edges.length === 0 ? "Click at least one edge first." : "Type a size first.";
+  const missing = nothing(form) ? "Click at least one edge first." : "Type a size first.";
   await keepStep(blendCommand(form), missing, form.step);
 }
 
-export const REACHES = { same: "along both faces", two: "along one face and" } as const;
+/** What is blended, in words. */
+export function whatEdges(form: Pick2): string {
+  if (form.whole !== "none") return WHOLES[form.whole];
+  const parts = [];
+  if (form.edges.length > 0) parts.push(form.edges.length === 1 ? "1 edge" : `${form.edges.length} edges`);
+  if (form.faces.length > 0)
+    parts.push(form.faces.length === 1 ? "1 face’s edges" : `${form.faces.length} faces’ edges`);
+  return parts.join(" and ");
+}
+type Pick2 = { edges: unknown[]; faces: unknown[]; whole: BlendDraft["whole"] };
+
+/** How the size of a bevel is given. */
+export const reach = (form: BlendDraft): keyof typeof REACHES =>
+  form.angle !== null ? "angle" : form.second !== null ? "two" : "same";
+
+export const WHOLES = {
+  none: "those clicked",
+  all: "all edges",
+  outer: "all outer edges",
+  inner: "all inner edges",
+} as const;
+export const REACHES = {
+  same: "along both faces",
+  two: "along one face and",
+  angle: "along one face, leaning",
+} as const;
+export const MEASURES = { radius: "radius", width: "across" } as const;
 export const KINDS = { round: "Round", bevel: "Bevel" } as const;
 export const CHAINS = { chain: "with edges that smoothly go on", alone: "and no others" } as const;

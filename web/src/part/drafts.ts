@@ -57,9 +57,18 @@ export interface BlendDraft {
   size: string;
   /** The second length of a bevel, while it has two. */
   second: string | null;
+  /** The angle of a bevel, in degrees, while it has one. */
+  angle: string | null;
   flipped: boolean;
+  /** Whether a round's size is its width. */
+  width: boolean;
   chain: boolean;
   edges: EdgeRef[];
+  faces: FaceRef[];
+  whole: "none" | "all" | "outer" | "inner";
+  also: { size: string; edges: EdgeRef[] }[];
+  /** Which of the further sizes a clicked edge gets; null for the first size. */
+  aim: number | null;
 }
 
 /** The ready body being placed. */

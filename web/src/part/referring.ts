@@ -19,6 +19,7 @@ export function edgeRef(view: PartView, p: Pick): EdgeRef | undefined {
 /** A step's own fields, without what was told about it. */
 export function bare(step: Step): Record<string, unknown> {
   const fields: Record<string, unknown> = { ...step };
-  for (const told of ["status", "message", "notes", "dependants", "uses", "sizes"]) delete fields[told];
+  for (const told of ["status", "message", "notes", "dependants", "uses", "sizes", "remedy"])
+    delete fields[told];
   return fields;
 }

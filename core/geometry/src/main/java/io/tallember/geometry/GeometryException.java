@@ -29,10 +29,22 @@ public final class GeometryException extends RuntimeException {
     }
 
     private final Reason reason;
+    private final Double remedy;
 
     public GeometryException(Reason reason, String sentence) {
+        this(reason, sentence, null);
+    }
+
+    /** @param remedy a size, in mm, with which it would do; or null */
+    public GeometryException(Reason reason, String sentence, Double remedy) {
         super(sentence);
         this.reason = reason;
+        this.remedy = remedy;
+    }
+
+    /** A size, in mm, with which the operation would do; null when none is known. */
+    public Double remedy() {
+        return remedy;
     }
 
     public Reason reason() {

@@ -125,6 +125,7 @@ class BlendKindsTest {
             String id =
                     s.document().steps().get(s.document().steps().size() - 1).id();
             assertThat(s.volume()).isNotEqualTo(was);
+            timed(s, doc);
             s.with(new Command.SwitchStep(id, true));
             assertThat(s.volume()).isCloseTo(was, within(1e-12 * was));
         }

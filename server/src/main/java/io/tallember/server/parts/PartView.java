@@ -140,6 +140,9 @@ public class PartView {
                 .orElse(s);
         ObjectNode n = StepJson.write(settled);
         n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
+        if (o.remedy() != null) {
+            n.put("remedy", o.remedy());
+        }
         ArrayNode notes = n.putArray("notes");
         o.notes().forEach(notes::add);
         ArrayNode sizes = n.putArray("sizes");

@@ -10,6 +10,7 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.blend.Blend;
 import io.tallember.solid.blend.Chains;
+import io.tallember.solid.blend.Feasible;
 import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.blend.Size;
 import java.util.ArrayList;
@@ -18,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.Set;
 
 /** Rounds or bevels the picked edges of the bodies. */
@@ -64,10 +66,33 @@ final class BuildBlend {
             if (sizes.isEmpty()) {
                 out.add(b);
             } else {
-                Material.name(blended(b.body(), sizes), b.id(), out);
+                Material.name(orTold(b.body(), sizes), b.id(), out);
             }
         }
         return before.changed(step.id(), out);
+    }
+
+    /** Blended, or refused with the largest size that does. */
+    private List<Body> orTold(Body body, Map<Double, Set<Edge>> sizes) {
+        try {
+            return blended(body, sizes);
+        } catch (GeometryException e) {
+            boolean plain = sizes.size() == 1 && !step.shape().width();
+            if (!plain || e.reason() == Reason.LOST_REFERENCE || e.reason() == Reason.TOO_LONG) {
+                throw e;
+            }
+            Set<Edge> edges = sizes.values().iterator().next();
+            OptionalDouble most =
+                    Feasible.below(sizes.keySet().iterator().next(), s -> blended(body, Map.of(s, edges)));
+            if (most.isEmpty()) {
+                throw e;
+            }
+            String why = e.getMessage().replaceAll(" At most [^.]*\\.?[^.]*\\.$", "");
+            String size = java.math.BigDecimal.valueOf(most.getAsDouble())
+                    .stripTrailingZeros()
+                    .toPlainString();
+            throw new GeometryException(e.reason(), why + " Up to " + size + " mm works here.", most.getAsDouble());
+        }
     }
 
     private List<Body> blended(Body body, Map<Double, Set<Edge>> sizes) {

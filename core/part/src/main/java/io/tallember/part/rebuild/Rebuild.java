@@ -49,7 +49,7 @@ public final class Rebuild {
         }
     }
 
-    private record Result(Stand after, String failure, List<String> notes) {}
+    private record Result(Stand after, String failure, List<String> notes, Double remedy) {}
 
     private final Map<Key, Result> kept = new LinkedHashMap<>(64, 0.75f, true) {
         private static final long serialVersionUID = 1L;
@@ -75,14 +75,18 @@ public final class Rebuild {
         for (int i = 0; i < doc.steps().size(); i++) {
             Step s = doc.steps().get(i);
             if (i >= doc.workLine()) {
-                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", List.of()));
+                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", List.of(), null));
             } else if (s.off()) {
-                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", List.of()));
+                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", List.of(), null));
             } else {
                 Result r = result(stand, s, stop);
                 stand = r.after();
                 outcomes.add(new StepOutcome(
-                        s.id(), r.failure().isEmpty() ? Status.BUILT : Status.FAILED, r.failure(), r.notes()));
+                        s.id(),
+                        r.failure().isEmpty() ? Status.BUILT : Status.FAILED,
+                        r.failure(),
+                        r.notes(),
+                        r.remedy()));
             }
         }
         return new PartState(doc, stand, List.copyOf(outcomes));
@@ -106,9 +110,9 @@ public final class Rebuild {
         List<String> notes = new ArrayList<>();
         try {
             Stand after = after(before, s, notes);
-            return new Result(after, "", List.copyOf(notes));
+            return new Result(after, "", List.copyOf(notes), null);
         } catch (GeometryException e) {
-            return new Result(before, e.getMessage(), List.of());
+            return new Result(before, e.getMessage(), List.of(), e.remedy());
         }
     }
 

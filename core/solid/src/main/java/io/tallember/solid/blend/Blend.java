@@ -177,6 +177,15 @@ public final class Blend {
             all.addAll(fills);
             out = Fuse.unite(all, TOL);
         }
+        for (EdgeTool t : order) {
+            Section.Outline o = t.outline(size, exchanged(t));
+            // a short edge may be swallowed by the blends that meet at its ends, no other
+            boolean small = t.length() < 1.5 * o.setback()
+                    && (at(t.edge.start()).size() > 1 || at(t.edge.end()).size() > 1);
+            if (!small && !t.reaches(o, out)) {
+                throw t.tooLarge(size, exchanged(t));
+            }
+        }
         if (!size.bevel() && out.stream().anyMatch(this::leavesFlats)) {
             throw new GeometryException(
                     Reason.UNSUPPORTED_INTERSECTION,

@@ -223,6 +223,29 @@ final class EdgeTool {
         return true;
     }
 
+    double length() {
+        return edge.range().length()
+                * edge.curve().derivative(edge.range().middle()).length();
+    }
+
+    /** Whether somewhere along the edge both touching lines are still there: other blends may have cut them off. */
+    boolean reaches(Section.Outline o, List<Body> bodies) {
+        for (int i = 1; i < 8; i++) {
+            double t = edge.range().at(i / 8.0);
+            if (on(bodies, place(o.a(), t)) && on(bodies, place(o.b(), t))) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static boolean on(List<Body> bodies, Vec3 p) {
+        return bodies.stream()
+                .flatMap(b -> b.faces().stream())
+                .anyMatch(f ->
+                        f.bounds().distance(p) <= 1e-5 && Math.abs(f.surface().signedDistance(p)) <= 1e-5 && on(f, p));
+    }
+
     private static boolean on(Face face, Vec3 p) {
         return face.region().locate(p, TOL) != Region.Place.OUTSIDE;
     }
@@ -237,7 +260,7 @@ final class EdgeTool {
         return c.point(t).plus(flat.x(), radial).plus(flat.y(), frame.y());
     }
 
-    private GeometryException tooLarge(Size size, boolean exchanged) {
+    GeometryException tooLarge(Size size, boolean exchanged) {
         double lo = 0;
         double hi = size.value();
         for (int i = 0; i < 40; i++) {
