@@ -305,6 +305,8 @@ export interface DraftStep extends StepBase {
   chain: boolean;
   plane: Plane;
   flipped: boolean;
+  /** Whether the faces lean away from the plane on both sides. */
+  both?: boolean;
   /** In radians. */
   angle: number | string;
 }

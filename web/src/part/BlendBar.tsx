@@ -37,19 +37,23 @@ export function BlendBar() {
             choices={KINDS}
             onChoose={(k) => changeBlend({ bevel: k === "bevel" })}
           />{" "}
-          <button
-            className={`slot geo ${what ? (form.aim === null ? "lit" : "") : "bad"}`}
-            title="Click edges in the view, or faces for all of their edges"
-            onClick={() => changeBlend({ aim: null })}
-          >
-            {what || "pick edges"}
-          </button>{" "}
           <ChoiceSlot
             label="Which edges"
             value={form.whole}
             choices={WHOLES}
             onChoose={(whole) => changeBlend({ whole, aim: null })}
-          />
+          />{" "}
+          {form.whole === "none" && (
+            <>
+              <button
+                className={`slot geo ${what ? (form.aim === null ? "lit" : "") : "bad"}`}
+                title="Click edges in the view, or faces for all of their edges"
+                onClick={() => changeBlend({ aim: null })}
+              >
+                {what || "pick edges"}
+              </button>{" "}
+            </>
+          )}
           {form.whole === "none" && (
             <>
               {" "}

@@ -4,7 +4,7 @@ import { Field, LiveLine } from "./BarParts";
 import { PlaneSlot } from "./PlaceBar";
 import { ChoiceSlot } from "./Slots";
 import { usePart, type WallDraft } from "./store";
-import { applyWall, CHAINS, changeWall, OPENINGS, PULLS, WHERE } from "./walling";
+import { applyWall, CHAINS, changeWall, OPENINGS, PULLS, pulled, pullOf, WHERE } from "./walling";
 
 type Words = { form: WallDraft; input: RefObject<HTMLInputElement | null> };
 
@@ -178,9 +178,9 @@ function DraftWords({ form, input }: Words) {
       , narrowing{" "}
       <ChoiceSlot
         label="Which way it narrows"
-        value={form.flipped ? "down" : "up"}
+        value={pullOf(form)}
         choices={PULLS}
-        onChoose={(k) => changeWall({ flipped: k === "down" })}
+        onChoose={(k) => changeWall(pulled(k))}
       />
     </>
   );

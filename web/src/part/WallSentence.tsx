@@ -4,7 +4,7 @@ import { planeWords } from "./planing";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type WallDraft } from "./store";
 import { faceCount } from "./WallBar";
-import { OPENINGS, PULLS, wallCommand, wallOf } from "./walling";
+import { OPENINGS, PULLS, pulled, pullOf, wallCommand, wallOf } from "./walling";
 
 type Sized = "thickness" | "outside" | "angle" | "distance";
 
@@ -88,9 +88,9 @@ export function WallSentence({
           about {planeWords(step.plane, view!)}, narrowing{" "}
           <ChoiceSlot
             label="Which way it narrows"
-            value={step.flipped ? "down" : "up"}
+            value={pullOf(step)}
             choices={PULLS}
-            onChoose={(k) => void change({ flipped: k === "down" })}
+            onChoose={(k) => void change(pulled(k))}
           />
         </>
       )}

@@ -163,7 +163,7 @@ export const reach = (form: BlendDraft): keyof typeof REACHES =>
   form.angle !== null ? "angle" : form.second !== null ? "two" : "same";
 
 export const WHOLES = {
-  none: "those clicked",
+  none: "just",
   all: "all edges",
   outer: "all outer edges",
   inner: "all inner edges",

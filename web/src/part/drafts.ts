@@ -158,6 +158,8 @@ export interface WallDraft {
   slot: "faces" | "neutral" | number;
   neutral: Plane;
   flipped: boolean;
+  /** Whether a draft leans away from its plane on both sides. */
+  both: boolean;
   angle: string;
   distance: string;
 }

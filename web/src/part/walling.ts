@@ -28,7 +28,12 @@ export const WHERE = {
   both: "on both sides",
 } as const;
 export const CHAINS = { chain: "with faces that smoothly go on", alone: "and no others" } as const;
-export const PULLS = { up: "away from it", down: "against it" } as const;
+export const PULLS = { up: "away from it", down: "against it", both: "away from it on both sides" } as const;
+
+/** Which way a draft narrows, as it is chosen. */
+export const pullOf = (d: { flipped: boolean; both?: boolean }): keyof typeof PULLS =>
+  d.both ? "both" : d.flipped ? "down" : "up";
+export const pulled = (k: keyof typeof PULLS) => ({ flipped: k === "down", both: k === "both" });
 
 /** The command that the form stands for, or null while something is missing. */
 export function wallCommand(form: WallDraft): Command | null {
@@ -56,7 +61,14 @@ export function wallCommand(form: WallDraft): Command | null {
     if (!form.neutral || !form.angle.trim()) return null;
     return {
       do: kept,
-      step: { ...common, kind: "draft", plane: form.neutral, flipped: form.flipped, angle: form.angle },
+      step: {
+        ...common,
+        kind: "draft",
+        plane: form.neutral,
+        flipped: form.flipped,
+        both: form.both,
+        angle: form.angle,
+      },
     };
   }
   const remove = form.op === "remove";
@@ -91,6 +103,7 @@ export function beginWall(op: WallDraft["op"]): void {
       slot: "faces",
       neutral: "top",
       flipped: false,
+      both: false,
       angle: "2",
       distance: lengthText(mm, view.unit),
     },
@@ -121,6 +134,7 @@ export function wallOf(step: WallStep, view: PartView): WallDraft {
     slot: "faces",
     neutral: step.kind === "draft" ? step.plane : "top",
     flipped: step.kind === "draft" && step.flipped,
+    both: step.kind === "draft" && (step.both ?? false),
     angle:
       step.kind === "draft"
         ? (view.formulas[`${step.id}/angle`] ?? degrees(step.angle as number).replace("°", ""))

@@ -65,6 +65,28 @@ class BuildSheetTest extends Browsing {
     }
 
     @Test
+    void aSizeThatDoesNotFitIsReplacedByOneThatDoes() {
+        block("Knob", 40, 30, 20);
+        page.keys("4", "q");
+        page.click(page.at(20, 0, 20));
+        page.sees(".work", "1 edge");
+        retype("[data-testid=size]", "45");
+        page.sees("[data-testid=live]", "mm works here");
+        page.press("Use ");
+        page.until(d -> !page.text("[data-testid=live]").contains("works here"));
+        double r = Double.parseDouble(page.find("[data-testid=size]").getAttribute("value"));
+        assertThat(r).isBetween(19.0, 20.0);
+        page.press("Apply");
+        page.untilVolume(24_000 - r * r * ROUND * 40);
+        // the whole body at once, and back to the one edge
+        page.press("1 edge");
+        page.choose(".work [aria-label='Which edges']", "all outer edges");
+        retype("[data-testid=size]", "1", Keys.ENTER);
+        page.sees("[data-step=s3]", "all outer edges");
+        page.until(d -> page.volume() < 24_000 - ROUND * 2 * 60 && page.volume() > 24_000 - ROUND * 4 * 90);
+    }
+
+    @Test
     void aLostEdgeIsPickedAgain() {
         block("Stop", 40, 30, 20);
         // a boss with a rounded edge, then a hole, which must outlast what happens above it

@@ -9,6 +9,7 @@ import java.util.Optional;
  *
  * @param neutral where the faces keep their place; the pull is square to it
  * @param flipped whether the pull goes against the plane's normal
+ * @param both whether the neutral plane is where a mould parts: the faces are divided there and lean away from it on either side
  * @param angle between each face and the pull, in radians; above zero the part narrows along the pull
  */
 public record DraftStep(
@@ -19,6 +20,7 @@ public record DraftStep(
         boolean chain,
         SketchPlane neutral,
         boolean flipped,
+        boolean both,
         double angle)
         implements WallStep {
     private static final double MOST = Math.toRadians(60);
@@ -43,7 +45,7 @@ public record DraftStep(
 
     @Override
     public DraftStep sized(String place, double v) {
-        return new DraftStep(id, name, off, faces, chain, neutral, flipped, v);
+        return new DraftStep(id, name, off, faces, chain, neutral, flipped, both, v);
     }
 
     @Override
@@ -55,11 +57,11 @@ public record DraftStep(
 
     @Override
     public DraftStep numbered(String i, String n) {
-        return new DraftStep(i, n, off, faces, chain, neutral, flipped, angle);
+        return new DraftStep(i, n, off, faces, chain, neutral, flipped, both, angle);
     }
 
     @Override
     public DraftStep switched(boolean o) {
-        return new DraftStep(id, name, o, faces, chain, neutral, flipped, angle);
+        return new DraftStep(id, name, o, faces, chain, neutral, flipped, both, angle);
     }
 }

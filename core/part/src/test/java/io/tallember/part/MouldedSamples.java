@@ -68,7 +68,7 @@ final class MouldedSamples {
                 f -> f.surface() instanceof io.tallember.geometry.Plane
                         && Math.abs(f.outward(f.bounds().centre()).z()) < 0.1);
         s.with(new Command.AddStep(
-                new DraftStep("", name, false, sides, false, Base.TOP, false, Math.toRadians(degrees))));
+                new DraftStep("", name, false, sides, false, Base.TOP, false, false, Math.toRadians(degrees))));
     }
 
     private static List<RegionReference> all(Sketch drawn) {

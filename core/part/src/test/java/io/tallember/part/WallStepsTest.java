@@ -128,7 +128,8 @@ class WallStepsTest {
         List<FaceReference> sides = Stream.of("c1", "c2", "c3", "c4")
                 .map(c -> face(s, "s2.side(" + c + ")"))
                 .toList();
-        s.with(new Command.AddStep(new DraftStep("", "", false, sides, false, Base.TOP, false, Math.toRadians(3))));
+        s.with(new Command.AddStep(
+                new DraftStep("", "", false, sides, false, Base.TOP, false, false, Math.toRadians(3))));
         double t = 20 * Math.tan(Math.toRadians(3));
         double top = (40 - 2 * t) * (30 - 2 * t);
         double mid = (40 - t) * (30 - t);
@@ -204,5 +205,37 @@ class WallStepsTest {
                 r.carriedOn(),
                 r.depth(),
                 !r.flipped());
+    }
+
+    @Test
+    void facesLeanOnBothSidesOfWhereTheMouldParts() {
+        Sheet s = new Sheet("Handle", Unit.MM);
+        String outline = s.sketch(
+                "Outline", Base.TOP, new Pen().rectangle(-20, -15, 40, 30).sketch());
+        Sketch drawn = ((SketchStep) s.document().step(outline)).sketch();
+        s.extrude("Bar", outline, Pen.largest(drawn), 20, true, false, Mode.BODY);
+        List<FaceReference> sides = s.state().solids().get(0).faces().stream()
+                .filter(f -> Math.abs(f.outward(f.bounds().centre()).z()) < 0.1)
+                .map(f -> {
+                    var p = f.region()
+                            .interiorPoint(io.tallember.geometry.Tolerance.DEFAULT)
+                            .orElseThrow();
+                    return new FaceReference(s.state().solids().get(0).names().of(f), p, f.outward(p));
+                })
+                .toList();
+        double angle = Math.toRadians(2);
+        s.with(new Command.AddStep(new DraftStep("", "", false, sides, false, Base.TOP, false, true, angle)));
+        assertThat(s.failure()).isEmpty();
+        double h = s.state().solids().get(0).bounds().max().z();
+        double in = Math.tan(angle);
+        // two frusta on one rectangle: the sections shrink by twice the height times the tangent
+        double half = 0;
+        int n = 2000;
+        for (int i = 0; i < n; i++) {
+            double z = h * (i + 0.5) / n;
+            half += (40 - 2 * z * in) * (30 - 2 * z * in) * h / n;
+        }
+        assertThat(s.volume()).isCloseTo(2 * half, within(1e-4));
+        assertThat(s.state().solids().get(0).faces()).hasSize(10);
     }
 }

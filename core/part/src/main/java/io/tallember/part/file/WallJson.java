@@ -37,6 +37,9 @@ final class WallJson {
         } else if (w instanceof DraftStep d) {
             StepJson.put(n, d.neutral());
             n.put("flipped", d.flipped()).put("angle", d.angle());
+            if (d.both()) {
+                n.put("both", true);
+            }
         } else {
             FaceStep f = (FaceStep) w;
             n.put("remove", f.remove()).put("distance", f.distance());
@@ -101,6 +104,7 @@ final class WallJson {
                     chain,
                     StepJson.plane(f),
                     f.flag("flipped"),
+                    f.flag("both"),
                     f.size("angle", typed, place + "/angle", true));
         }
         return new FaceStep(

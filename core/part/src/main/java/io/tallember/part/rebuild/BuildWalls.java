@@ -13,6 +13,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.local.Draft;
 import io.tallember.solid.local.Faces;
 import io.tallember.solid.local.Hollow;
+import io.tallember.solid.local.Parting;
 import io.tallember.solid.local.Retarget;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -68,6 +69,9 @@ final class BuildWalls {
         }
         if (step instanceof DraftStep d) {
             Frame f = Planes.frame(d.neutral(), "this draft", before, notes);
+            if (d.both()) {
+                return Parting.of(body, faces, new Plane(f), d.angle(), d.id(), TOL);
+            }
             Vec3 pull = d.flipped() ? f.z().negated() : f.z();
             return List.of(Draft.of(body, faces, new Plane(f), pull, d.angle(), TOL));
         }
