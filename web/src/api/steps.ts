@@ -180,6 +180,8 @@ export interface BlendStep extends StepBase {
   flipped?: boolean;
   /** Whether a round's size is its width. */
   width?: boolean;
+  /** Whether faces are made round from side to side. */
+  full?: boolean;
   chain: boolean;
   edges: EdgeRef[];
   /** Faces all of whose edges are meant. */

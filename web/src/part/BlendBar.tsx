@@ -6,8 +6,10 @@ import {
   applyBlend,
   changeBlend,
   CHAINS,
+  kindOf,
   KINDS,
   MEASURES,
+  ofKind,
   reach,
   REACHES,
   whatEdges,
@@ -27,15 +29,16 @@ export function BlendBar() {
   }, [open, form?.step]);
   if (!form || !view) return null;
   const what = whatEdges(form);
+  if (form.full) return <Full form={form} />;
   return (
     <>
       <div className="say">
         <p className="sent">
           <ChoiceSlot
             label="Round or bevel"
-            value={form.bevel ? "bevel" : "round"}
+            value={kindOf(form)}
             choices={KINDS}
-            onChoose={(k) => changeBlend({ bevel: k === "bevel" })}
+            onChoose={(k) => changeBlend({ ...ofKind(k), aim: null })}
           />{" "}
           <ChoiceSlot
             label="Which edges"
@@ -208,6 +211,33 @@ function Further({ form, unit }: { form: BlendDraft; unit: string }) {
           another size
         </button>
       )}
+    </>
+  );
+}
+
+/** Faces made round from side to side. */
+function Full({ form }: { form: BlendDraft }) {
+  const { start } = usePart();
+  const n = form.faces.length;
+  return (
+    <>
+      <div className="say">
+        <p className="sent">
+          <ChoiceSlot
+            label="Round or bevel"
+            value="full"
+            choices={KINDS}
+            onChoose={(k) => changeBlend(ofKind(k))}
+          />{" "}
+          over{" "}
+          <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click faces in the view">
+            {n === 0 ? "pick faces" : n === 1 ? "1 face" : `${n} faces`}
+          </span>
+          , from side to side
+        </p>
+        <LiveLine step={form.step} hint="Click flat faces between two flat sides" />
+      </div>
+      <Acts main="Apply" onMain={() => void applyBlend()} onDrop={() => start({ kind: "looking" })} />
     </>
   );
 }

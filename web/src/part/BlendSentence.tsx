@@ -1,6 +1,6 @@
 import type { BlendStep, Step } from "../api/types";
 import { lengthText } from "../api/numbers";
-import { blendCommand, blendOf, CHAINS, KINDS, whatEdges } from "./blending";
+import { blendCommand, blendOf, CHAINS, kindOf, KINDS, ofKind, whatEdges } from "./blending";
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type BlendDraft } from "./store";
 
@@ -12,14 +12,27 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
   const form = blendOf(step, view!);
   const try1 = (what: Partial<BlendDraft> | null) =>
     doing.kind === "looking" && tryOut(what ? blendCommand({ ...form, ...what }) : null);
+  if (step.full) {
+    const n = step.faces?.length ?? 0;
+    return (
+      <>
+        {own && <span className="who">{own}</span>}
+        Full round over{" "}
+        <button className="slot geo" title="Open in the work bar to pick faces" onClick={onOpen}>
+          {n === 1 ? "1 face" : `${n} faces`}
+        </button>
+        , from side to side
+      </>
+    );
+  }
   return (
     <>
       {own && <span className="who">{own}</span>}
       <ChoiceSlot
         label="Round or bevel"
-        value={step.bevel ? "bevel" : "round"}
+        value={kindOf(step)}
         choices={KINDS}
-        onChoose={(k) => void change({ bevel: k === "bevel" })}
+        onChoose={(k) => (k === "full" ? onOpen() : void change(ofKind(k)))}
       />{" "}
       <button className="slot geo" title="Open in the work bar to pick edges" onClick={onOpen}>
         {whatEdges(form)}

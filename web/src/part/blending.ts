@@ -8,7 +8,9 @@ import { usePart, type BlendDraft, type Pick } from "./store";
 export const isBlend = (s: Step): s is Extract<Step, BlendStep> => s.kind === "blend";
 
 const nothing = (form: BlendDraft) =>
-  form.edges.length === 0 && form.faces.length === 0 && form.whole === "none";
+  form.full
+    ? form.faces.length === 0
+    : form.edges.length === 0 && form.faces.length === 0 && form.whole === "none";
 const blank = (text: string | null) => text !== null && text.trim() === "";
 
 /** The command that the form stands for, or null while something is missing. */
@@ -16,8 +18,14 @@ export function blendCommand(form: BlendDraft): Command | null {
   const also = form.also.filter((a) => a.edges.length > 0);
   if (nothing(form) || blank(form.size) || blank(form.second) || blank(form.angle)) return null;
   if (also.some((a) => blank(a.size))) return null;
+  const kept = form.step ? "change-step" : "add-step";
+  if (form.full) {
+    const { size, faces } = form;
+    const own = { id: form.step ?? "", name: "", bevel: false, full: true, chain: false };
+    return { do: kept, step: { kind: "blend", ...own, size, edges: [], faces } };
+  }
   return {
-    do: form.step ? "change-step" : "add-step",
+    do: kept,
     step: {
       kind: "blend",
       id: form.step ?? "",
@@ -55,6 +63,7 @@ export function beginBlend(bevel: boolean): void {
       angle: null,
       flipped: false,
       width: false,
+      full: false,
       chain: true,
       edges,
       faces,
@@ -81,6 +90,7 @@ export function blendOf(step: BlendStep, view: PartView): BlendDraft {
       : null,
     flipped: step.flipped ?? false,
     width: step.width ?? false,
+    full: step.full ?? false,
     chain: step.chain,
     edges: step.edges,
     faces: step.faces ?? [],
@@ -122,6 +132,7 @@ export function toggleEdge(found: Pick, face: FaceLine | undefined): void {
     changeBlend({ faces: rest.length < form.faces.length ? rest : [...rest, ref] });
     return;
   }
+  if (form.full) return say("Click a face that is to be round from side to side.", true);
   const edge = found.kind === "edge" ? edgeRef(preview ?? view, found) : undefined;
   if (!edge) {
     say(
@@ -143,7 +154,11 @@ export async function applyBlend(): Promise<void> {
   const { doing } = usePart.getState();
   if (doing.kind !== "blending") return;
   const { form } = doing;
-  const missing = nothing(form) ? "Click at least one edge first." : "Type a size first.";
+  const missing = form.full
+    ? "Click a face that is to be round from side to side."
+    : nothing(form)
+      ? "Click at least one edge first."
+      : "Type a size first.";
   await keepStep(blendCommand(form), missing, form.step);
 }
 
@@ -174,5 +189,9 @@ export const REACHES = {
   angle: "along one face, leaning",
 } as const;
 export const MEASURES = { radius: "radius", width: "across" } as const;
-export const KINDS = { round: "Round", bevel: "Bevel" } as const;
+export const KINDS = { round: "Round", bevel: "Bevel", full: "Full round" } as const;
+
+export const kindOf = (b: { bevel: boolean; full?: boolean }): keyof typeof KINDS =>
+  b.full ? "full" : b.bevel ? "bevel" : "round";
+export const ofKind = (k: keyof typeof KINDS) => ({ bevel: k === "bevel", full: k === "full" });
 export const CHAINS = { chain: "with edges that smoothly go on", alone: "and no others" } as const;

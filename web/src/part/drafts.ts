@@ -62,6 +62,8 @@ export interface BlendDraft {
   flipped: boolean;
   /** Whether a round's size is its width. */
   width: boolean;
+  /** Whether faces are made round from side to side. */
+  full: boolean;
   chain: boolean;
   edges: EdgeRef[];
   faces: FaceRef[];

@@ -34,10 +34,14 @@ public record BlendStep(
      * @param angle of a bevel to the faces along which its size is measured, in radians; zero where it has none
      * @param flipped whether a bevel's first length is on the faces that fewer of the edges share
      * @param width whether a round's size is the width between its two sides instead of its radius
+     * @param full whether picked faces are made round from side to side, by a radius that follows from them
      */
-    public record Shape(double second, double angle, boolean flipped, boolean width) {
+    public record Shape(double second, double angle, boolean flipped, boolean width, boolean full) {
         /** As far along both faces, or a radius. */
-        public static final Shape EVEN = new Shape(0, 0, false, false);
+        public static final Shape EVEN = new Shape(0, 0, false, false, false);
+
+        /** Faces round from side to side. */
+        public static final Shape FULL = new Shape(0, 0, false, false, true);
 
         public Shape {
             if (!(second >= 0) || !Double.isFinite(second)) {
@@ -82,6 +86,9 @@ public record BlendStep(
     public BlendStep {
         also = List.copyOf(also);
         sized(size);
+        if (shape.full && which.faces.isEmpty()) {
+            throw Refusal.of("Click the faces that become round from side to side.");
+        }
     }
 
     private static void sized(double size) {
@@ -108,6 +115,9 @@ public record BlendStep(
 
     @Override
     public List<String> numbers() {
+        if (shape.full) {
+            return List.of();
+        }
         List<String> all = new ArrayList<>(List.of("size"));
         if (shape.second > 0) {
             all.add("second");
@@ -131,10 +141,10 @@ public record BlendStep(
     @Override
     public BlendStep sized(String place, double v) {
         if (place.equals("second")) {
-            return with(new Shape(v, shape.angle, shape.flipped, shape.width));
+            return with(new Shape(v, shape.angle, shape.flipped, shape.width, shape.full));
         }
         if (place.equals("angle")) {
-            return with(new Shape(shape.second, v, shape.flipped, shape.width));
+            return with(new Shape(shape.second, v, shape.flipped, shape.width, shape.full));
         }
         if (place.startsWith("also")) {
             int i = Integer.parseInt(place.substring(4));

@@ -44,7 +44,7 @@ class BlendKindsTest {
     void aBevelHasAnAngleToTheFaceOfItsLength() {
         Sheet s = block();
         double angle = Math.toRadians(30);
-        blend(s, true, 3, new Shape(0, angle, false, false), only(s.edges(front())));
+        blend(s, true, 3, new Shape(0, angle, false, false, false), only(s.edges(front())));
         assertThat(24_000 - s.volume()).isCloseTo(0.5 * 3 * 3 * Math.tan(angle) * 40, within(1e-8));
         assertThat(s.document().steps().get(2).numbers()).containsExactly("size", "angle");
     }
@@ -52,7 +52,7 @@ class BlendKindsTest {
     @Test
     void aRoundHasAWidth() {
         Sheet s = block();
-        blend(s, false, 4, new Shape(0, 0, false, true), only(s.edges(front())));
+        blend(s, false, 4, new Shape(0, 0, false, true, false), only(s.edges(front())));
         double r = 4 / Math.sqrt(2);
         assertThat(24_000 - s.volume()).isCloseTo(ROUND * r * r * 40, within(1e-7));
     }
@@ -85,6 +85,22 @@ class BlendKindsTest {
         s.cut("Hole", s.on("s2.end(r3)"), new Pen().circle(4, 26, 3), 30, true);
         s.with(new Command.MoveWorkLine(s.document().steps().size()));
         assertThat(s.failure()).isEmpty();
+    }
+
+    @Test
+    void aFaceIsMadeRoundFromSideToSide() {
+        Sheet s = new Sheet("Lug", Unit.MM);
+        s.block("Lug", Base.TOP, new Pen().rectangle(0, 0, 40, 6), 20, false, Mode.BODY);
+        var top = s.state().solids().get(0).faces().stream()
+                .filter(f -> f.bounds().min().z() > 19)
+                .findFirst()
+                .orElseThrow();
+        var p = top.region()
+                .interiorPoint(io.tallember.geometry.Tolerance.DEFAULT)
+                .orElseThrow();
+        FaceReference ref = new FaceReference(s.state().solids().get(0).names().of(top), p, top.outward(p));
+        blend(s, false, 1, Shape.FULL, new Which(List.of(), List.of(ref), Whole.NONE));
+        assertThat(s.volume()).isCloseTo(40 * (6 * 17 + Math.PI * 9 / 2), within(1e-8));
     }
 
     private static void timed(Sheet rounded, PartDocument before) {

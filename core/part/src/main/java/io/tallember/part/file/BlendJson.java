@@ -28,6 +28,9 @@ final class BlendJson {
         if (s.width()) {
             n.put("width", true);
         }
+        if (s.full()) {
+            n.put("full", true);
+        }
         edges(n, b.which().edges());
         if (!b.which().faces().isEmpty()) {
             ArrayNode faces = n.putArray("faces");
@@ -72,7 +75,8 @@ final class BlendJson {
                         f.has("second") ? f.size("second", typed, place + "/second", false) : 0,
                         f.has("angle") ? f.size("angle", typed, place + "/angle", true) : 0,
                         f.flag("flipped"),
-                        f.flag("width")),
+                        f.flag("width"),
+                        f.flag("full")),
                 f.flag("chain"),
                 new BlendStep.Which(edges(f), faces, whole),
                 also);

@@ -11,6 +11,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.blend.Blend;
 import io.tallember.solid.blend.Chains;
 import io.tallember.solid.blend.Feasible;
+import io.tallember.solid.blend.FullRound;
 import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.blend.Size;
 import java.util.ArrayList;
@@ -42,6 +43,9 @@ final class BuildBlend {
     }
 
     private Stand build() {
+        if (step.shape().full()) {
+            return full();
+        }
         List<Set<Edge>> main = found(step.which().edges());
         faces(main);
         whole(main);
@@ -67,6 +71,32 @@ final class BuildBlend {
                 out.add(b);
             } else {
                 Material.name(orTold(b.body(), sizes), b.id(), out);
+            }
+        }
+        return before.changed(step.id(), out);
+    }
+
+    /** Picked faces made round from side to side, one after the other. */
+    private Stand full() {
+        Set<Face> faces = FaceFinder.all(step.which().faces(), before.bodies(), notes);
+        List<PartBody> out = new ArrayList<>();
+        for (PartBody b : before.bodies()) {
+            Body now = b.body();
+            for (Face f : b.body().faces()) {
+                if (faces.contains(f)) {
+                    Face as = now.faces().stream()
+                            .filter(k -> k == f
+                                    || k.surface() == f.surface() && k.origins().equals(f.origins()))
+                            .findFirst()
+                            .orElseThrow(() -> new GeometryException(
+                                    Reason.BAD_VALUE, "Two of the faces share a side; make them round in two steps."));
+                    now = FullRound.of(now, as, step.id());
+                }
+            }
+            if (now == b.body()) {
+                out.add(b);
+            } else {
+                Material.name(List.of(now), b.id(), out);
             }
         }
         return before.changed(step.id(), out);
