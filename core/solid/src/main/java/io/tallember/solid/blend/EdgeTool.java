@@ -74,11 +74,17 @@ final class EdgeTool {
     }
 
     private GeometryException unsupported() {
+        String first = f.surface().kind();
+        String second = g.surface().kind();
         return new GeometryException(
                 Reason.UNSUPPORTED_INTERSECTION,
-                "An edge between a " + f.surface().kind() + " and a "
-                        + g.surface().kind()
-                        + " that runs like this can't be blended yet. Straight edges, and circles whose faces share their axis, can.");
+                "The edge near " + place(edge.middle()) + ", between " + one(first) + " and " + one(second)
+                        + ", can't be blended like this: a ball doesn't roll along all of it, or a corner at its end isn't known. "
+                        + "Take a smaller size, leave it out, or blend it in a step of its own.");
+    }
+
+    private static String one(String kind) {
+        return ("aeiou".indexOf(kind.charAt(0)) >= 0 ? "an " : "a ") + kind;
     }
 
     boolean convex() {

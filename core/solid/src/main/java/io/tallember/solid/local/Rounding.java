@@ -52,6 +52,7 @@ public final class Rounding {
     private final List<Strip> strips = new ArrayList<>();
     private final Map<Vertex, Map<Face, Corner>> corners = new IdentityHashMap<>();
     private final Map<Vertex, Seam> mitres = new IdentityHashMap<>();
+    private final Map<Vertex, Back> backs = new IdentityHashMap<>();
     private final Map<Vertex, RunOut> runOuts = new IdentityHashMap<>();
     private final Map<Sheet, List<Seam>> caps = new IdentityHashMap<>();
     private int runOutCount;
@@ -125,6 +126,9 @@ public final class Rounding {
                 ball.put(v, ball(v, here, "corner" + ++balls));
             } else if (here.size() == 2) {
                 Seam joint = mitres.containsKey(v) ? mitres.get(v) : end(here.get(0), v);
+                if (backs.containsKey(v)) {
+                    insert(sheetOf.get(backs.get(v).cut), backs.get(v).seam);
+                }
                 here.forEach(s -> s.ends.put(v, joint));
             } else {
                 across(here.get(0), v);
@@ -276,32 +280,48 @@ public final class Rounding {
         Strip a = here.get(0);
         Strip b = here.get(1);
         Face common = a.f == b.f || a.f == b.g ? a.f : a.g;
-        Vec3 q = a.reachedOn(between, v);
-        if (smooth(between)
-                || body.facesOf(between).contains(common)
-                || q.distance(b.reachedOn(between, v)) > 0.1 * TOL.linear()) {
+        if (smooth(between) || body.facesOf(between).contains(common)) {
             throw new Elsewhere();
         }
+        // the one that reaches farther along that edge cuts the other's face on the way back
+        Vec3 qa = a.reachedOn(between, v);
+        Vec3 qb = b.reachedOn(between, v);
+        boolean even = qa.distance(qb) <= 0.1 * TOL.linear();
+        Strip far = qa.distance(v.point()) > qb.distance(v.point()) ? a : b;
+        Vec3 q = far == a ? qa : qb;
+        Face cut = body.facesOf(between).stream()
+                .filter(k -> k != far.f && k != far.g)
+                .findFirst()
+                .orElseThrow(Elsewhere::new);
         Vec3 centre = Retarget.drawn(
                 a.centre(v.point()),
                 own.keySet().stream().map(f -> offset(f, a.convex)).toList());
         Vec3 p = dropped(centre, common);
         own.get(common).at = p;
         Corner on = new Corner(q);
+        Corner turn = even ? on : new Corner(far == a ? qb : qa);
         for (Face f : body.facesOf(between)) {
-            own.put(f, on);
+            own.put(f, f == cut ? turn : on);
         }
         end(between, v, on);
+        if (!even) {
+            Line over = Line.through(turn.at, q);
+            backs.put(v, new Back(far, cut, added(over, new Interval(0, turn.at.distance(q)), turn, on)));
+        }
         // the quarter of an oval about the centre: where cylinders meet at right angles it is exact
         Nurbs arc = new Nurbs(
-                2, new double[] {0, 0, 0, 1, 1, 1}, List.of(p, p.plus(q).minus(centre), q), new double[] {
+                2, new double[] {0, 0, 0, 1, 1, 1}, List.of(p, p.plus(turn.at).minus(centre), turn.at), new double[] {
                     1, Math.sqrt(0.5), 1
                 });
-        Edge of = new Edge(arc, arc.whole(), new Vertex(p, TOL.linear()), new Vertex(q, TOL.linear()), TOL.linear());
-        Seam seam = new Seam(of, own.get(common), on);
+        Edge of = new Edge(
+                arc, arc.whole(), new Vertex(p, TOL.linear()), new Vertex(turn.at, TOL.linear()), TOL.linear());
+        Seam seam = new Seam(of, own.get(common), turn);
         seam.added = true;
         mitres.put(v, seam);
     }
+
+    /** Where, beside a mitre, a strip cuts the other's face. */
+    private record Back(Strip far, Face cut, Seam seam) {}
 
     /**
      * A strip that ends where one of its faces runs smoothly into another along an edge square to it: a flat face closes it off.
@@ -452,18 +472,36 @@ public final class Rounding {
             s.sheet.loops.add(new ArrayList<>(List.of(new Use(s.onG, true))));
             return;
         }
-        Seam first = s.ends.get(s.edge.start());
-        Seam last = s.ends.get(s.edge.end());
         List<Use> loop = new ArrayList<>();
         if (s.onF != null) {
             loop.add(new Use(s.onF, false));
         }
-        loop.add(new Use(first, first.start == corner(s.edge.start(), s.f)));
+        across(s, s.edge.start(), s.f, loop);
         if (s.onG != null) {
             loop.add(new Use(s.onG, true));
         }
-        loop.add(new Use(last, last.start == corner(s.edge.end(), s.g)));
+        across(s, s.edge.end(), s.g, loop);
         s.sheet.loops.add(loop);
+    }
+
+    /** The seams at one end of a strip, from the corner on a face to the one on the other. */
+    private void across(Strip s, Vertex v, Face from, List<Use> loop) {
+        List<Seam> left = new ArrayList<>(List.of(s.ends.get(v)));
+        if (backs.containsKey(v) && backs.get(v).far == s) {
+            left.add(backs.get(v).seam);
+        }
+        Corner at = corner(v, from);
+        while (!left.isEmpty()) {
+            Corner here = at;
+            Seam next = left.stream()
+                    .filter(k -> k.start == here || k.end == here)
+                    .findFirst()
+                    .orElseThrow(Elsewhere::new);
+            left.remove(next);
+            boolean forward = next.start == here;
+            loop.add(new Use(next, forward));
+            at = forward ? next.end : next.start;
+        }
     }
 
     /** The ball's boundary: the strips' ends, run through the other way. */
