@@ -233,7 +233,7 @@ class WholeStoryTest extends Browsing {
         // what doesn't fit says so and keeps the solid before it
         page.press("Size: 5 mm");
         page.keys("25", Keys.ENTER);
-        page.sees("[data-status=failed] .why", "At most 20 mm");
+        page.sees("[data-status=failed] .why", "mm works here");
         page.untilVolume(drum);
         page.chord(Keys.CONTROL, "z");
         page.untilVolume(drum - rim(30, 5));

@@ -15,7 +15,7 @@ import java.util.List;
  */
 final class TubeSpline {
     /** How far the spline may be from the surface, in mm. */
-    private static final double NEAR = 5e-8;
+    private static final double NEAR = 5e-7;
 
     private static final int DEEPEST = 9;
     private static final double STEP = 1e-4;
