@@ -25,6 +25,9 @@ import java.util.Set;
 
 /** Rounds or bevels the picked edges of the bodies. */
 final class BuildBlend {
+    /** How long a size that works is looked for when one doesn't. */
+    private static final long SEARCH_MILLIS = 2500;
+
     private final BlendStep step;
     private final Stand before;
     private final List<String> notes;

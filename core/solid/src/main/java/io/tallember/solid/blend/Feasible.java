@@ -3,8 +3,10 @@ package io.tallember.solid.blend;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Patience;
+import io.tallember.geometry.Tolerance;
 import io.tallember.solid.Body;
 import io.tallember.solid.check.BodyCheck;
+import java.util.List;
 import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
 
@@ -21,11 +23,9 @@ public final class Feasible {
     /** How often a size that works beyond a gap is followed on. */
     private static final int GAPS = 6;
 
-    private static final long MOST_MILLIS = 2500;
+    private final DoubleFunction<List<Body>> build;
 
-    private final DoubleFunction<java.util.List<Body>> build;
-
-    private Feasible(DoubleFunction<java.util.List<Body>> build) {
+    private Feasible(DoubleFunction<List<Body>> build) {
         this.build = build;
     }
 
@@ -33,11 +33,12 @@ public final class Feasible {
      * The largest size below one that failed, in mm, to within half a percent and rounded down to what is worth typing; nothing when
      * none works or the search takes too long.
      *
+     * @param millis how long may be searched
      * @param build gives the bodies for a size, or throws
      */
-    public static OptionalDouble below(double failed, DoubleFunction<java.util.List<Body>> build) {
+    public static OptionalDouble below(double failed, long millis, DoubleFunction<List<Body>> build) {
         try {
-            return Patience.within(MOST_MILLIS, () -> false, () -> new Feasible(build).search(failed));
+            return Patience.within(millis, () -> false, () -> new Feasible(build).search(failed));
         } catch (GeometryException e) {
             if (e.reason() == Reason.TOO_LONG) {
                 return OptionalDouble.empty();
@@ -97,8 +98,7 @@ public final class Feasible {
     private boolean works(double size) {
         try {
             return build.apply(size).stream()
-                    .allMatch(b -> BodyCheck.deep(b, io.tallember.geometry.Tolerance.DEFAULT)
-                            .valid());
+                    .allMatch(b -> BodyCheck.deep(b, Tolerance.DEFAULT).valid());
         } catch (GeometryException e) {
             if (e.reason() == Reason.TOO_LONG) {
                 throw e;

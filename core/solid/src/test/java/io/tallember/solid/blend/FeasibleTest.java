@@ -110,7 +110,7 @@ class FeasibleTest {
             } catch (GeometryException e) {
                 // it is one of the failing ones
             }
-            OptionalDouble most = Feasible.below(c.size(), s -> built(c, s));
+            OptionalDouble most = Feasible.below(c.size(), 60_000, s -> built(c, s));
             if (most.isEmpty()) {
                 wrong.add(name + ": none found");
                 continue;
