@@ -115,8 +115,8 @@ final class BuildBlend {
                 throw e;
             }
             Set<Edge> edges = sizes.values().iterator().next();
-            OptionalDouble most =
-                    Feasible.below(sizes.keySet().iterator().next(), s -> blended(body, Map.of(s, edges)));
+            OptionalDouble most = Feasible.below(
+                    sizes.keySet().iterator().next(), SEARCH_MILLIS, s -> blended(body, Map.of(s, edges)));
             if (most.isEmpty()) {
                 throw e;
             }

@@ -22,7 +22,7 @@ final class Spine {
     /** Where on the edge a first place of the ball is looked for. */
     private static final double[] FROM = {0.5, 0.27, 0.73, 0.08, 0.92};
 
-    private static final int MOST = 4000;
+    private static final int MOST = 500;
     /** A step as a part of the edge's length, at most. */
     private static final double LONGEST = 1 / 12.0;
 
@@ -173,7 +173,7 @@ final class Spine {
     private double step(List<Vec3> chain, int to, double most) {
         Vec3 from = chain.get(chain.size() - 1);
         Vec3 d = way(from, to);
-        for (double h = most; d != null && h > 1e-5 * most; h *= 0.5) {
+        for (double h = most; d != null && h > 1e-3 * most; h *= 0.5) {
             Vec3 c = corrected(from.plus(h, d), d);
             Vec3 e = c == null ? null : way(c, to);
             if (e != null && c.distance(from.plus(h, d)) < 0.3 * h && e.dot(d) > Math.cos(TURN)) {

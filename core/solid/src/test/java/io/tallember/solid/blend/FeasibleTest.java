@@ -59,7 +59,7 @@ class FeasibleTest {
         put("the rim of a pocket", pocket, inside.and(level(20)), 9, 14);
         put("the uprights of a pocket", pocket, inside.and(FeasibleTest::upright), 7.2, 11);
         Body rod = Shapes.cylinder(0, 0, 10, 0, 30);
-        put("a rim of a rod", rod, level(30), 11, 16);
+        put("a rim of a rod", rod, level(30), 11, 16, 24);
         put("both rims of a rod", rod, e -> true, 11, 18);
         Body bored = Fuse.subtract(
                         List.of(Shapes.box(-20, -15, 0, 20, 15, 20)), List.of(Shapes.cylinder(0, 0, 6, -1, 21)), TOL)
@@ -69,9 +69,8 @@ class FeasibleTest {
         Body boss = Fuse.unite(List.of(Shapes.box(-20, -15, 0, 20, 15, 20), Shapes.cylinder(0, 0, 6, 20, 32)), TOL)
                 .get(0);
         put("the foot of a boss", boss, round.and(level(20)), 9.5, 13, 30);
-        put("the rim of a boss", boss, level(32), 6.5, 9);
+        put("the rim of a boss", boss, level(32), 6.5, 9, 14);
         put("the rim of an oval", FreeformTest.oval(), level(15), 8, 14);
-        put("the rim of a cam", FreeformTest.cam(), level(10), 10.5, 16);
         Body cone = Primitive.cone(io.tallember.geometry.Frame.WORLD, 12, 6, 20, "s", TOL);
         put("the narrow rim of a frustum", cone, level(20), 12, 20);
         Body step =
