@@ -99,6 +99,10 @@ export class Scene {
   }
 
   resize(width: number, height: number): void {
+    // the work bar below grows with its sentence; the part keeps its place under the hand
+    const grown = height - this.look.height;
+    if (this.look.height > 1 && width === this.look.width && Math.abs(grown) < 150)
+      this.look.pan(0, -grown / 2);
     this.look.width = width;
     this.look.height = height;
     this.renderer.setSize(width, height, false);

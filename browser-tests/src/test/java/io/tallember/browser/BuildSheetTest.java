@@ -20,6 +20,7 @@ class BuildSheetTest extends Browsing {
     private void roundedBlock(String name) {
         block(name, 40, 30, 20);
         page.keys("4", "q");
+        page.sees(".work", "pick edges");
         page.click(page.at(20, 0, 20));
         page.sees(".work", "1 edge");
         retype("[data-testid=size]", "3", Keys.ENTER);
@@ -68,6 +69,7 @@ class BuildSheetTest extends Browsing {
     void aSizeThatDoesNotFitIsReplacedByOneThatDoes() {
         block("Knob", 40, 30, 20);
         page.keys("4", "q");
+        page.sees(".work", "pick edges");
         page.click(page.at(20, 0, 20));
         page.sees(".work", "1 edge");
         retype("[data-testid=size]", "45");
