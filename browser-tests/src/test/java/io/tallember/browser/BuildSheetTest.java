@@ -84,7 +84,7 @@ class BuildSheetTest extends Browsing {
         page.press("1 edge");
         page.choose(".work [aria-label='Which edges']", "all outer edges");
         retype("[data-testid=size]", "1", Keys.ENTER);
-        page.sees("[data-step=s3]", "all outer edges");
+        page.sees("[data-step=s4]", "all outer edges");
         page.until(d -> page.volume() < 24_000 - ROUND * 330 && page.volume() > 24_000 - ROUND * 360);
     }
 
