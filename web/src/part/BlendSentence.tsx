@@ -10,7 +10,7 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
   const own = /^(Round|Bevel) \d+$/.test(step.name) ? null : step.name;
   const change = (what: Partial<BlendDraft>) => send(blendCommand({ ...blendOf(step, view!), ...what })!);
   const form = blendOf(step, view!);
-  const try1 = (what: Partial<BlendDraft> | null) =>
+  const trying = (what: Partial<BlendDraft> | null) =>
     doing.kind === "looking" && tryOut(what ? blendCommand({ ...form, ...what }) : null);
   if (step.full) {
     const n = step.faces?.length ?? 0;
@@ -53,7 +53,7 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
         formula={view!.formulas[`${step.id}/size`]}
         unit={view!.unit}
         onKeep={(size) => change({ size })}
-        onTyping={(size) => try1(size ? { size } : null)}
+        onTyping={(size) => trying(size ? { size } : null)}
       />
       {!!step.second && (
         <>
@@ -66,7 +66,7 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
             formula={view!.formulas[`${step.id}/second`]}
             unit={view!.unit}
             onKeep={(second) => change({ second })}
-            onTyping={(second) => try1(second ? { second } : null)}
+            onTyping={(second) => trying(second ? { second } : null)}
           />
         </>
       )}
@@ -82,7 +82,7 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
             formula={view!.formulas[`${step.id}/angle`]}
             unit="°"
             onKeep={(angle) => change({ angle })}
-            onTyping={(angle) => try1(angle ? { angle } : null)}
+            onTyping={(angle) => trying(angle ? { angle } : null)}
           />
         </>
       )}
@@ -97,7 +97,7 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
               formula={view!.formulas[`${step.id}/also${i}`]}
               unit={view!.unit}
               onKeep={(size) => change({ also: sized(size) })}
-              onTyping={(size) => try1(size ? { also: sized(size) } : null)}
+              onTyping={(size) => trying(size ? { also: sized(size) } : null)}
             />
           </span>
         );

@@ -163,7 +163,7 @@ export async function applyBlend(): Promise<void> {
 }
 
 /** What is blended, in words. */
-export function whatEdges(form: Pick2): string {
+export function whatEdges(form: { edges: unknown[]; faces: unknown[]; whole: BlendDraft["whole"] }): string {
   if (form.whole !== "none") return WHOLES[form.whole];
   const parts = [];
   if (form.edges.length > 0) parts.push(form.edges.length === 1 ? "1 edge" : `${form.edges.length} edges`);
@@ -171,7 +171,6 @@ export function whatEdges(form: Pick2): string {
     parts.push(form.faces.length === 1 ? "1 face’s edges" : `${form.faces.length} faces’ edges`);
   return parts.join(" and ");
 }
-type Pick2 = { edges: unknown[]; faces: unknown[]; whole: BlendDraft["whole"] };
 
 /** How the size of a bevel is given. */
 export const reach = (form: BlendDraft): keyof typeof REACHES =>

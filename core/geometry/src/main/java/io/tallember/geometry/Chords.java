@@ -15,6 +15,26 @@ final class Chords {
 
         /** The second derivative, or null where it is too dear to ask for. */
         Vec3 second(int chord, double t);
+
+        /** Of a curve that is evaluated alike on all its chords, and whose second derivative is dear. */
+        static Stretch of(Curve c) {
+            return new Stretch() {
+                @Override
+                public Vec3 point(int chord, double t) {
+                    return c.point(t);
+                }
+
+                @Override
+                public Vec3 derivative(int chord, double t, Vec3 point) {
+                    return c.derivative(t);
+                }
+
+                @Override
+                public Vec3 second(int chord, double t) {
+                    return null;
+                }
+            };
+        }
     }
 
     private final double[] at;

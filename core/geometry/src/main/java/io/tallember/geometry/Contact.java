@@ -42,22 +42,7 @@ public final class Contact implements Curve {
             before = t;
         }
         speed = 1.25 * fastest;
-        chords = new Chords(at, points, deepest, spine.period() > 0, new Chords.Stretch() {
-            @Override
-            public Vec3 point(int chord, double t) {
-                return Contact.this.point(t);
-            }
-
-            @Override
-            public Vec3 derivative(int chord, double t, Vec3 point) {
-                return Contact.this.derivative(t);
-            }
-
-            @Override
-            public Vec3 second(int chord, double t) {
-                return null;
-            }
-        });
+        chords = new Chords(at, points, deepest, spine.period() > 0, Chords.Stretch.of(this));
     }
 
     public Curve spine() {

@@ -37,22 +37,7 @@ public final class Parallel implements Curve {
             }
         }
         speed = 1.25 * fastest;
-        chords = new Chords(at, points, deepest, base.period() > 0, new Chords.Stretch() {
-            @Override
-            public Vec3 point(int chord, double t) {
-                return Parallel.this.point(t);
-            }
-
-            @Override
-            public Vec3 derivative(int chord, double t, Vec3 point) {
-                return Parallel.this.derivative(t);
-            }
-
-            @Override
-            public Vec3 second(int chord, double t) {
-                return null;
-            }
-        });
+        chords = new Chords(at, points, deepest, base.period() > 0, Chords.Stretch.of(this));
     }
 
     private static double[] finer(double[] breaks) {

@@ -78,7 +78,7 @@ public final class Tube implements Surface {
      * The plane square to the spine at one parameter: where the centre is, how it moves, and two directions in the plane, the first
      * toward the middle between the two touching points.
      */
-    private record Section(double t, Vec3 centre, Vec3 rate, Vec3 middle, Vec3 aside, Vec3[] turns) {}
+    private record Section(double t, Vec3 centre, Vec3 rate, Vec3 middle, Vec3 aside) {}
 
     /** The section that was asked for last; many points are asked for in one. */
     private volatile Section last;
@@ -91,7 +91,7 @@ public final class Tube implements Surface {
             Vec3 rate = spine.derivativeFrom(in, c);
             Vec3 x = middle(c);
             Vec3 centre = in == t ? c : c.plus(t - in, rate);
-            s = new Section(t, centre, rate, x, x.cross(rate.unit()), new Vec3[2]);
+            s = new Section(t, centre, rate, x, x.cross(rate.unit()));
             last = s;
         }
         return s;
@@ -104,22 +104,27 @@ public final class Tube implements Surface {
         return a.plus(b).unit();
     }
 
-    /** How the section's two directions turn along the spine. */
-    private Vec3[] turns(Section s) {
-        if (s.turns[1] == null) {
-            double in = inside(s.t);
-            double lo = spine.closed() ? in - step : Math.max(whole.lo(), in - step);
-            double hi = spine.closed() ? in + step : Math.min(whole.hi(), in + step);
+    /** How a section's two directions turn along the spine. */
+    private record Turn(double t, Vec3 middle, Vec3 aside) {}
+
+    private volatile Turn lastTurn;
+
+    private Turn turn(double t) {
+        Turn known = lastTurn;
+        if (known == null || known.t != t) {
+            double lo = spine.closed() ? t - step : Math.max(whole.lo(), t - step);
+            double hi = spine.closed() ? t + step : Math.min(whole.hi(), t + step);
             Vec3 c0 = spine.point(lo);
             Vec3 c1 = spine.point(hi);
             Vec3 x0 = middle(c0);
             Vec3 x1 = middle(c1);
             Vec3 y0 = x0.cross(spine.derivativeFrom(lo, c0).unit());
             Vec3 y1 = x1.cross(spine.derivativeFrom(hi, c1).unit());
-            s.turns[0] = x1.minus(x0).times(1 / (hi - lo));
-            s.turns[1] = y1.minus(y0).times(1 / (hi - lo));
+            double by = 1 / (hi - lo);
+            known = new Turn(t, x1.minus(x0).times(by), y1.minus(y0).times(by));
+            lastTurn = known;
         }
-        return s.turns;
+        return known;
     }
 
     @Override
@@ -140,9 +145,9 @@ public final class Tube implements Surface {
         if (inside(t) != t) {
             return s.rate.times(perU);
         }
-        Vec3[] turns = turns(s);
-        return s.rate.plus(radius * Math.cos(v), turns[0])
-                .plus(radius * Math.sin(v), turns[1])
+        Turn turn = turn(t);
+        return s.rate.plus(radius * Math.cos(v), turn.middle)
+                .plus(radius * Math.sin(v), turn.aside)
                 .times(perU);
     }
 

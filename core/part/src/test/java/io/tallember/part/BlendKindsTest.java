@@ -64,6 +64,9 @@ class BlendKindsTest {
                 s.edges(e -> e.middle().y() > 29 && e.middle().z() > 19);
         blend(s, false, 2, Shape.EVEN, only(s.edges(front())), new Also(5, back));
         assertThat(24_000 - s.volume()).isCloseTo(ROUND * (4 + 25) * 40, within(1e-7));
+        var faces = s.state().solids().get(0).faces();
+        assertThat(faces.stream().map(io.tallember.solid.Face::origins).distinct())
+                .hasSameSizeAs(faces);
         BlendStep b = (BlendStep) s.document().steps().get(2);
         assertThat(b.sized("also0", 3).also().get(0).size()).isEqualTo(3);
     }

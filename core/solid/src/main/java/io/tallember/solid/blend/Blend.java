@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * Rounds (of one radius) and bevels along edges of a body.
@@ -59,7 +60,7 @@ public final class Blend {
      *     edges or corners that can't be blended yet
      */
     public static List<Body> edges(Body body, List<Edge> edges, Size size, String step) {
-        return edges(body, edges, size, false, step);
+        return edges(body, edges, size, false, step, new AtomicInteger());
     }
 
     /** Edges with a size of their own. */
@@ -72,7 +73,7 @@ public final class Blend {
      */
     public static List<Body> several(Body body, List<Sized> all, boolean flipped, String step) {
         Body now = body;
-        int named = 0;
+        AtomicInteger named = new AtomicInteger();
         for (int i = 0; i < all.size(); i++) {
             Sized s = all.get(i);
             List<Edge> edges = now == body ? s.edges() : Kinds.again(body, now, s.edges(), step);
@@ -89,7 +90,6 @@ public final class Blend {
                 throw apart();
             }
             now = out.get(0);
-            named += edges.size();
         }
         return List.of(now);
     }
@@ -100,26 +100,23 @@ public final class Blend {
                 "These edges would cut the body apart before all are blended; blend them in two steps.");
     }
 
-    private static List<Body> edges(Body body, List<Edge> edges, Size size, boolean flipped, String step) {
-        return edges(body, edges, size, flipped, step, 0);
-    }
-
+    /** @param named how many blends have names already; counted on */
     private static List<Body> edges(
-            Body body, List<Edge> edges, Size size, boolean flipped, String step, int namedBefore) {
+            Body body, List<Edge> edges, Size size, boolean flipped, String step, AtomicInteger named) {
         if (!(size.value() > TOL.linear()) || !(size.second() > TOL.linear()) || !Double.isFinite(size.value())) {
             throw new GeometryException(Reason.BAD_VALUE, "The size of a blend must be above zero.");
         }
         List<Edge> sharp = edges.stream().filter(e -> !Kinds.smooth(body, e)).toList();
         List<Edge> todo = sharp.isEmpty() ? edges : sharp;
         Body now = body;
-        int named = namedBefore;
         while (true) {
             // where inner and outer edges meet, the one that is alone of its kind goes first; the others run on round
             // it then
             List<Edge> first = Kinds.first(now, todo);
-            Body quick = size.bevel() ? null : quick(now, first, size, step, named);
-            List<Body> out = quick != null ? List.of(quick) : new Blend(now, size, flipped, step).build(first, named);
-            named += first.size();
+            Body quick = size.bevel() ? null : quick(now, first, size, step, named.get());
+            List<Body> out =
+                    quick != null ? List.of(quick) : new Blend(now, size, flipped, step).build(first, named.get());
+            named.addAndGet(first.size());
             if (first.size() == todo.size()) {
                 return out;
             }

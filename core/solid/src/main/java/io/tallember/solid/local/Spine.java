@@ -186,30 +186,24 @@ final class Spine {
 
     /** The common point of both surfaces and the plane through a point square to a direction, or null. */
     private Vec3 corrected(Vec3 from, Vec3 d) {
-        Vec3 x = from;
-        for (int k = 0; k < STEPS; k++) {
-            Vec3 step = newton(x, d, from.minus(x).dot(d));
-            if (step == null) {
-                return null;
-            }
-            x = x.plus(step);
-            if (step.length() < 1e-12 * (1 + x.length())) {
-                return x;
-            }
-        }
-        return null;
+        return solved(from, from, d);
     }
 
     /** The point of the spine whose ball is beside a point: in the plane square to the spine through it; or null. */
     private Vec3 beside(Vec3 p, Vec3 guess) {
+        return solved(p, guess, null);
+    }
+
+    /** @param square what the plane is square to; null for the spine itself, wherever it runs there */
+    private Vec3 solved(Vec3 through, Vec3 guess, Vec3 square) {
         Vec3 x = guess;
         for (int k = 0; k < STEPS; k++) {
-            Vec3 d = along(x);
+            Vec3 d = square == null ? along(x) : square;
             if (d.length() < 1e-5) {
                 return null;
             }
             d = d.unit();
-            Vec3 step = newton(x, d, p.minus(x).dot(d));
+            Vec3 step = newton(x, d, through.minus(x).dot(d));
             if (step == null) {
                 return null;
             }

@@ -127,10 +127,6 @@ final class Strip {
         return null;
     }
 
-    boolean turnsInPlace() {
-        return pivot != null;
-    }
-
     /** Whether the ball touches a face in one point only. */
     boolean stays(Face face) {
         return pivot != null && face.surface() instanceof Plane;
