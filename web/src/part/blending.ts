@@ -133,7 +133,9 @@ export function toggleEdge(found: Pick, face: FaceLine | undefined): void {
     return;
   }
   if (form.full) return say("Click a face that is to be round from side to side.", true);
-  const edge = found.kind === "edge" ? edgeRef(preview ?? view, found) : undefined;
+  const seen = found.kind === "edge" ? edgeRef(preview ?? view, found) : undefined;
+  const own = form.step ?? preview?.steps.find((s) => !view.steps.some((x) => x.id === s.id))?.id;
+  const edge = seen && own && new RegExp(`\\b${own}\\.`).test(seen.edge) ? undefined : seen;
   if (!edge) {
     say(
       found.kind === "edge"
