@@ -64,8 +64,10 @@ final class TubeSpline {
     }
 
     private Vec3 pole(int row, double u) {
+        // the normals of one section lean alike, so that its arc is about a centre in the circle's own plane
         Vec3 p = tube.point(u, angles[row]);
-        return p.plus((reach[row] - 1) * tube.radius(), tube.normal(u, angles[row]));
+        io.tallember.geometry.Circle k = tube.circle(tube.along(u));
+        return p.plus(reach[row] - 1, p.minus(k.frame().origin()));
     }
 
     private Vec3 rate(int row, double u, double lo, double hi) {

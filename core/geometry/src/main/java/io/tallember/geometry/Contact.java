@@ -17,7 +17,7 @@ public final class Contact implements Curve {
 
     /**
      * @param whole the spine's range that is meant
-     * @param away the spine's distance from the surface, with its sign
+     * @param away the spine's distance from the surface, with its sign; NaN where it changes along it
      */
     public Contact(Curve spine, Interval whole, Surface onto, double away) {
         this.spine = spine;
@@ -53,8 +53,13 @@ public final class Contact implements Curve {
         return onto;
     }
 
+    /** The spine's distance from the surface, with its sign; NaN where it changes. */
     public double away() {
         return away;
+    }
+
+    private double away(Vec3 centre) {
+        return Double.isNaN(away) ? onto.signedDistance(centre) : away;
     }
 
     /** The range of the parameter. */
@@ -66,7 +71,7 @@ public final class Contact implements Curve {
     @Override
     public Vec3 point(double t) {
         Vec3 c = spine.point(t);
-        return c.plus(-away, onto.gradient(c));
+        return c.plus(-away(c), onto.gradient(c));
     }
 
     @Override
@@ -77,7 +82,9 @@ public final class Contact implements Curve {
         Vec3 turn = onto.gradient(c.plus(STEP, along))
                 .minus(onto.gradient(c.plus(-STEP, along)))
                 .times(0.5 / STEP);
-        return d.plus(-away * d.length(), turn);
+        Vec3 n = onto.gradient(c);
+        Vec3 rise = Double.isNaN(away) ? n.times(n.dot(d)) : Vec3.ZERO;
+        return d.minus(rise).plus(-away(c) * d.length(), turn);
     }
 
     @Override

@@ -302,6 +302,11 @@ public final class IntersectionCurve implements Curve {
         return chords.nearest(p, range, this::point);
     }
 
+    /** The number of the chord over a parameter. */
+    int piece(double t) {
+        return chords.segment(wrapped(t));
+    }
+
     /** Whether a point is on the curve, within a distance; quicker than projecting it. */
     public boolean passes(Vec3 p, double within) {
         return chords.passes(p, within);

@@ -3,7 +3,6 @@ package io.tallember.geometry.intersect;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cylinder;
-import io.tallember.geometry.Frame;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -14,7 +13,7 @@ import java.util.Optional;
 
 /**
  * Where a ball's surface along a spine touches others all along a curve: the surfaces it rolls on, and another ball's surface of
- * the same radius that goes on from an end of the spine.
+ * the same radius there that goes on from an end of the spine.
  */
 final class Rolled {
     private Rolled() {}
@@ -26,13 +25,12 @@ final class Rolled {
                 return Optional.of(SurfaceSurface.Result.of(t.contact(first)));
             }
         }
-        if (s instanceof Sphere k && Math.abs(k.radius() - t.radius()) <= tol.linear()) {
+        if (s instanceof Sphere k) {
             double at = t.spine().project(k.centre());
             Vec3 c = t.spine().point(at);
-            return c.distance(k.centre()) > tol.linear()
-                    ? Optional.empty()
-                    : Optional.of(SurfaceSurface.Result.of(
-                            new Circle(Frame.of(c, t.spine().tangent(at)), t.radius())));
+            boolean own =
+                    c.distance(k.centre()) <= tol.linear() && Math.abs(k.radius() - t.radiusAt(at)) <= tol.linear();
+            return own ? Optional.of(SurfaceSurface.Result.of(t.circle(at))) : Optional.empty();
         }
         if (t.spine().closed()) {
             return Optional.empty();
@@ -41,9 +39,10 @@ final class Rolled {
                 new double[] {t.spine().whole().lo(), t.spine().whole().hi()}) {
             Vec3 c = t.spine().point(end);
             Vec3 along = t.spine().tangent(end);
-            boolean near = where.distance(c) <= t.radius() + tol.linear();
-            if (near && continues(s, c, along, t.radius(), tol)) {
-                return Optional.of(SurfaceSurface.Result.of(new Circle(Frame.of(c, along), t.radius())));
+            double r = t.radiusAt(end);
+            boolean near = where.distance(c) <= r + tol.linear();
+            if (near && continues(s, c, along, r, tol)) {
+                return Optional.of(SurfaceSurface.Result.of(t.circle(end)));
             }
         }
         return Optional.empty();
@@ -63,9 +62,10 @@ final class Rolled {
                     && spine.point(t).distance(c) <= tol.linear()
                     && spine.tangent(t).cross(along).length() <= 1e-6;
         }
-        if (s instanceof Tube k && Math.abs(k.radius() - radius) <= tol.linear()) {
+        if (s instanceof Tube k) {
             double t = k.spine().project(c);
-            return k.spine().point(t).distance(c) <= tol.linear()
+            return Math.abs(k.radiusAt(t) - radius) <= tol.linear()
+                    && k.spine().point(t).distance(c) <= tol.linear()
                     && k.spine().tangent(t).cross(along).length() <= 1e-6;
         }
         return false;

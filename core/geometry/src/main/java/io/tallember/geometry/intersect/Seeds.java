@@ -189,7 +189,7 @@ final class Seeds {
             return Math.hypot(radius * du, speed * dv);
         }
         if (a instanceof Tube t) {
-            return Math.hypot(t.speed() * du, t.radius() * dv);
+            return Math.hypot(t.speed() * du, t.widest() * dv);
         }
         if (a instanceof NurbsSurface n) {
             return n.speeds().x() * du + n.speeds().y() * dv;

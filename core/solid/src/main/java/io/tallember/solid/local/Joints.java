@@ -22,17 +22,17 @@ final class Joints {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private final Body body;
-    private final double radius;
+    private final Ball ball;
 
-    private Joints(Body body, double radius) {
+    private Joints(Body body, Ball ball) {
         this.body = body;
-        this.radius = radius;
+        this.ball = ball;
     }
 
     /** The ball's centres, by the vertices between edges; none where a ball's place can't be found. */
-    static Map<Vertex, Vec3> of(Body body, Collection<Edge> edges, double radius) {
+    static Map<Vertex, Vec3> of(Body body, Collection<Edge> edges, Ball ball) {
         Map<Vertex, Vec3> out = new IdentityHashMap<>();
-        Joints j = new Joints(body, radius);
+        Joints j = new Joints(body, ball);
         for (Edge e : edges) {
             for (Vertex v : List.of(e.start(), e.end())) {
                 Edge next = edges.stream()
@@ -70,12 +70,12 @@ final class Joints {
                 continue;
             }
             Face other = beside.get(0) == own ? beside.get(1) : beside.get(0);
-            return touching(v, smooth, own, other, convex(e));
+            return touching(v, smooth, own, other, convex(body, e));
         }
         return null;
     }
 
-    private boolean convex(Edge e) {
+    static boolean convex(Body body, Edge e) {
         Face f = body.facesOf(e).get(0);
         Face g = body.facesOf(e).get(1);
         Coedge c = f.coedges().stream().filter(k -> k.edge() == e).findFirst().orElseThrow();
@@ -87,7 +87,7 @@ final class Joints {
     private Vec3 touching(Vertex v, Edge smooth, Face own, Face other, boolean convex) {
         Surface far;
         try {
-            far = Strip.offset(other, convex, radius);
+            far = ball.beside(other, convex);
         } catch (io.tallember.geometry.GeometryException e) {
             return null;
         }
@@ -121,6 +121,11 @@ final class Joints {
 
     private Vec3 centre(Edge e, double t, Face own, boolean convex) {
         Vec3 p = e.curve().point(t);
-        return p.plus(convex ? -radius : radius, own.outward(p));
+        Vec3 n = convex ? own.outward(p).negated() : own.outward(p);
+        double r = ball.radius(p);
+        for (int i = 0; i < 40 && ball.growth() != null; i++) {
+            r = ball.radius(p.plus(r, n));
+        }
+        return p.plus(r, n);
     }
 }

@@ -40,6 +40,9 @@ import java.util.function.Function;
 public final class Retarget {
     private static final int ROUNDS = 40;
     private static final int STEPS = 40;
+    private static final int SAMPLES = 12;
+    /** As near to a surface an edge lies on it, in mm. */
+    private static final double ON = 1e-9;
 
     private final Skin skin;
     private final Tolerance tol;
@@ -212,7 +215,7 @@ public final class Retarget {
             }
             Vec3 mid = drawn(seam.of.middle(), List.of(two.get(0).surface, two.get(1).surface));
             middles.put(seam, mid);
-            seam.curve = curve(seam, two, mid);
+            seam.curve = !seam.added && stays(seam.of, two) ? seam.of.curve() : curve(seam, two, mid);
         });
         stars.forEach((corner, seams) -> place(corner, seams, sides));
         Set<Seam> turned = new HashSet<>();
@@ -261,6 +264,17 @@ public final class Retarget {
         Vec3 r = new Vec3(m[0][3], m[1][3], m[2][3]);
         double det = a.dot(b.cross(c));
         return new Vec3(r.dot(b.cross(c)) / det, a.dot(r.cross(c)) / det, a.dot(b.cross(r)) / det);
+    }
+
+    /** Whether an edge lies on both new surfaces of its faces as it did on the old ones. */
+    private static boolean stays(Edge e, List<Sheet> two) {
+        for (int i = 0; i <= SAMPLES; i++) {
+            Vec3 p = e.curve().point(e.range().at(i / (double) SAMPLES));
+            if (two.stream().anyMatch(s -> Math.abs(s.surface.signedDistance(p)) > ON)) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private Curve curve(Seam seam, List<Sheet> two, Vec3 mid) {

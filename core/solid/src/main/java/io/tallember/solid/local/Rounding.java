@@ -4,6 +4,7 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Growth;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
@@ -43,7 +44,7 @@ public final class Rounding {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private final Body body;
-    private final double radius;
+    private final Ball all;
     /** Corners that two vertices share, where a ball turns in one place. */
     private final Map<Vertex, Map<Face, Corner>> shared = new IdentityHashMap<>();
 
@@ -59,9 +60,9 @@ public final class Rounding {
     private final Map<Edge, Seam> seamOf = new IdentityHashMap<>();
     private final Map<Face, Sheet> sheetOf = new IdentityHashMap<>();
 
-    private Rounding(Body body, double radius, String step) {
+    private Rounding(Body body, Ball all, String step) {
         this.body = body;
-        this.radius = radius;
+        this.all = all;
         this.step = step;
         this.skin = new Skin(body, Map.of());
         for (Sheet s : skin.sheets) {
@@ -78,19 +79,30 @@ public final class Rounding {
      * @param names what the strip along each edge is called in its lineage
      */
     public static Optional<Body> of(Body body, Map<Edge, String> names, double radius, String step) {
+        return of(body, names, new Ball(radius, null), step);
+    }
+
+    /** The same along one chain of edges, in order, of a radius that changes along it. */
+    public static Optional<Body> of(Body body, Map<Edge, String> names, Growth growth, String step) {
+        Growth smooth = Ball.smooth(body, List.copyOf(names.keySet()), growth);
+        return of(body, names, new Ball(growth.knots().get(0).radius(), smooth), step);
+    }
+
+    private static Optional<Body> of(Body body, Map<Edge, String> names, Ball ball, String step) {
         if (body.shells().size() != 1) {
             return Optional.empty();
         }
         try {
-            return Optional.ofNullable(new Rounding(body, radius, step).rounded(names));
+            return Optional.ofNullable(new Rounding(body, ball, step).rounded(names));
         } catch (Elsewhere | GeometryException e) {
             return Optional.empty();
         }
     }
 
     private Body rounded(Map<Edge, String> names) {
-        Map<Vertex, Vec3> joints = Joints.of(body, names.keySet(), radius);
-        names.forEach((e, source) -> strips.add(new Strip(body, e, radius, joints, s -> face(s, source))));
+        Map<Vertex, Vec3> joints = Joints.of(body, names.keySet(), all);
+        names.forEach(
+                (e, source) -> strips.add(new Strip(body, e, all.along(strips.size()), joints, s -> face(s, source))));
         for (Strip s : strips) {
             for (Face f : List.of(s.f, s.g)) {
                 if (s.stays(f)) {
@@ -167,7 +179,7 @@ public final class Rounding {
     }
 
     private Surface offset(Face f, boolean convex) {
-        return Strip.offset(f, convex, radius);
+        return all.beside(f, convex);
     }
 
     private static Vec3 dropped(Vec3 p, Face f) {
@@ -215,6 +227,9 @@ public final class Rounding {
             }
         }
         boolean alike = here.stream().allMatch(s -> s.convex == here.get(0).convex);
+        if (all.growth() != null && (here.size() > 2 || here.size() == 2 && !joint(here, v))) {
+            throw new Elsewhere();
+        }
         if (here.size() >= 3 && rest.isEmpty() && alike && own.size() == here.size()) {
             ballCorner(v, own, here.get(0).convex);
         } else if (here.size() == 2 && alike && joint(here, v)) {
@@ -450,7 +465,7 @@ public final class Rounding {
         for (Strip s : here) {
             s.ends.put(v, arc(s, v, centre));
         }
-        Sphere k = new Sphere(Frame.WORLD.at(centre), radius);
+        Sphere k = new Sphere(Frame.WORLD.at(centre), all.radius());
         return new Sheet(face(k, source), k, here.get(0).convex, 0);
     }
 
@@ -458,7 +473,7 @@ public final class Rounding {
         Corner a = corner(v, s.f);
         Corner b = corner(v, s.g);
         Vec3 x = a.at.minus(c);
-        Circle k = new Circle(Frame.of(c, x.cross(b.at.minus(c)), x), radius);
+        Circle k = new Circle(Frame.of(c, x.cross(b.at.minus(c)), x), x.length());
         Interval range = new Interval(0, k.project(b.at));
         Edge of = new Edge(k, range, new Vertex(a.at, TOL.linear()), new Vertex(b.at, TOL.linear()), TOL.linear());
         Seam seam = new Seam(of, a, b);

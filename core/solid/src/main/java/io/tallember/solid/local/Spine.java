@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /**
  * The way of a ball's centre along an edge: where the two surfaces at the ball's radius from the edge's faces meet, followed from
@@ -30,9 +31,11 @@ final class Spine {
     private final Surface a;
     private final Surface b;
     private final double longest;
+    private final UnaryOperator<Vec3> about;
     private double sign;
 
-    private Spine(Edge edge, Surface a, Surface b) {
+    private Spine(Edge edge, Surface a, Surface b, UnaryOperator<Vec3> about) {
+        this.about = about;
         this.edge = edge;
         this.a = a;
         this.b = b;
@@ -48,10 +51,12 @@ final class Spine {
     /**
      * @param a the surface at the radius from the one face
      * @param b the same of the other
+     * @param about from where the centre beside a point of the edge is looked for
      * @return nothing where no ball of the radius rolls all along the edge
      */
-    static Optional<IntersectionCurve> of(Edge edge, Surface a, Surface b, End start, End end) {
-        Spine s = new Spine(edge, a, b);
+    static Optional<IntersectionCurve> of(
+            Edge edge, Surface a, Surface b, End start, End end, UnaryOperator<Vec3> about) {
+        Spine s = new Spine(edge, a, b, about);
         for (double from : FROM) {
             IntersectionCurve way = s.followed(edge.range().at(from), start, end);
             if (way != null) {
@@ -71,7 +76,7 @@ final class Spine {
 
     private IntersectionCurve followed(double mid, End start, End stop) {
         Vec3 p = edge.curve().point(mid);
-        Vec3 c = beside(p, Retarget.drawn(p, List.of(a, b)));
+        Vec3 c = beside(p, Retarget.drawn(about.apply(p), List.of(a, b)));
         if (c == null || along(c).length() < 1e-5) {
             return null;
         }
@@ -197,13 +202,20 @@ final class Spine {
     /** @param square what the plane is square to; null for the spine itself, wherever it runs there */
     private Vec3 solved(Vec3 through, Vec3 guess, Vec3 square) {
         Vec3 x = guess;
+        double before = 0;
+        double gone = 0;
         for (int k = 0; k < STEPS; k++) {
             Vec3 d = square == null ? along(x) : square;
             if (d.length() < 1e-5) {
                 return null;
             }
             d = d.unit();
-            Vec3 step = newton(x, d, through.minus(x).dot(d));
+            double ahead = through.minus(x).dot(d);
+            // where the spine bends, what is left falls faster or slower than it is gone along
+            double rate = square == null && k > 1 && Math.abs(gone) > 1e-9 ? (before - ahead) / gone : 1;
+            gone = rate > 0.2 && rate < 20 ? ahead / rate : ahead;
+            before = ahead;
+            Vec3 step = newton(x, d, gone);
             if (step == null) {
                 return null;
             }

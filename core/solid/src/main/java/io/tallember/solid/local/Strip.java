@@ -4,13 +4,10 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
-import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
-import io.tallember.geometry.Revolution;
-import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -25,7 +22,6 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.local.Skin.Seam;
 import io.tallember.solid.local.Skin.Sheet;
-import io.tallember.solid.sweep.Offsets;
 import java.util.IdentityHashMap;
 import java.util.Map;
 
@@ -48,6 +44,7 @@ final class Strip {
     /** The way of the ball's centre; null where it only turns in one place. */
     final Curve spine;
 
+    private final Ball ball;
     private final Map<Vertex, Vec3> joints;
     /** Where it turns. */
     private final Vec3 pivot;
@@ -63,9 +60,10 @@ final class Strip {
      * @param joints the centres at which one ball takes over from another, by the vertices between their edges
      * @param made the face, of the surface that is found, for its lineage
      */
-    Strip(Body body, Edge e, double radius, Map<Vertex, Vec3> joints, java.util.function.Function<Surface, Face> made) {
+    Strip(Body body, Edge e, Ball ball, Map<Vertex, Vec3> joints, java.util.function.Function<Surface, Face> made) {
         this.edge = e;
-        this.radius = radius;
+        this.ball = ball;
+        this.radius = ball.growth() == null ? ball.radius() : ball.growth().radius(e.middle());
         this.joints = joints;
         Face forward = null;
         Face backward = null;
@@ -104,12 +102,16 @@ final class Strip {
         if (spine instanceof Circle k) {
             return new Torus(k.frame(), k.radius(), radius);
         }
-        return new Tube((IntersectionCurve) spine, f.surface(), g.surface(), radius);
+        IntersectionCurve way = (IntersectionCurve) spine;
+        return ball.growth() == null
+                ? new Tube(way, f.surface(), g.surface(), radius)
+                : ball.cone(way, f.surface(), g.surface())
+                        .orElseGet(() -> Tube.changing(way, f.surface(), g.surface()));
     }
 
     /** Round the rim of a post as thick as the ball the ball only turns about one point of the axis. */
     private Vec3 pivot() {
-        if (!(edge.curve() instanceof Circle c) || edge.closed()) {
+        if (!(edge.curve() instanceof Circle c) || edge.closed() || ball.growth() != null) {
             return null;
         }
         for (Face post : new Face[] {f, g}) {
@@ -132,22 +134,13 @@ final class Strip {
         return pivot != null && face.surface() instanceof Plane;
     }
 
-    /** The surface at the radius from a face, on the side on which the ball is. */
-    static Surface offset(Face f, boolean convex, double radius) {
-        double by = convex == f.sense() ? -radius : radius;
-        // only distances from it are asked for, which come quickest so
-        boolean swept = f.surface() instanceof Extrusion
-                || f.surface() instanceof Revolution
-                || f.surface() instanceof Torus t && t.minor() + by >= t.major();
-        return swept ? new Shifted(f.surface(), by) : Offsets.of(f.surface(), by);
-    }
-
     /** A line or circle where the surfaces at the radius from the faces are known to meet in one, else followed. */
     private Curve spine() {
-        Surface a = offset(f, convex, radius);
-        Surface b = offset(g, convex, radius);
+        Surface a = ball.beside(f, convex);
+        Surface b = ball.beside(g, convex);
         Vec3 p = edge.middle();
-        boolean named = (edge.curve() instanceof Line || edge.curve() instanceof Circle)
+        boolean named = ball.growth() == null
+                && (edge.curve() instanceof Line || edge.curve() instanceof Circle)
                 && f.surface().canonical()
                 && g.surface().canonical();
         if (named) {
@@ -164,12 +157,22 @@ final class Strip {
                 return best;
             }
         }
-        return Spine.of(edge, a, b, end(edge.start()), end(edge.end())).orElseThrow(Elsewhere::new);
+        return Spine.of(edge, a, b, end(edge.start()), end(edge.end()), this::about)
+                .orElseThrow(Elsewhere::new);
+    }
+
+    /** Near where the ball's centre is beside a point of the edge: on the right side of both faces at least. */
+    private Vec3 about(Vec3 p) {
+        if (ball.growth() == null) {
+            return p;
+        }
+        double r = ball.radius(p);
+        return p.plus(convex ? -r : r, f.outward(p).plus(g.outward(p)));
     }
 
     /** How far the ball's way is followed past an end: not at all where another ball takes over. */
     private Spine.End end(Vertex v) {
-        return new Spine.End(v, joints.get(v), joints.containsKey(v) ? 0 : 3 * radius);
+        return new Spine.End(v, joints.get(v), joints.containsKey(v) ? 0 : 3 * ball.radius(v.point()));
     }
 
     /** The centre of the ball at an end of the edge. */

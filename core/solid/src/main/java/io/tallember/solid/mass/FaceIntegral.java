@@ -2,6 +2,7 @@ package io.tallember.solid.mass;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
+import io.tallember.geometry.Contact;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
@@ -15,6 +16,7 @@ import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Coedge;
@@ -26,6 +28,8 @@ import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.DoubleToLongFunction;
+import java.util.function.ToLongFunction;
 
 /**
  * The integrals of one face: flux of the place, area, flux of the squares. Each is a line integral along the loops in the
@@ -227,7 +231,12 @@ final class FaceIntegral {
 
     /** Where to cut a curve's range so that on each part the integrand is as good as a polynomial. */
     private double[] panels(Curve c, Interval range) {
-        double[] breaks = s instanceof NurbsSurface n ? acrossKnots(n, c, c.breaks(range)) : c.breaks(range);
+        double[] breaks = c.breaks(range);
+        if (s instanceof NurbsSurface n) {
+            breaks = acrossPieces(n::piece, 4, c, breaks);
+        } else if (s instanceof Tube t && !(c instanceof Contact k && k.spine() == t.spine())) {
+            breaks = acrossPieces(t::piece, 200, c, breaks);
+        }
         if (c instanceof Line) {
             return breaks;
         }
@@ -249,19 +258,20 @@ final class FaceIntegral {
         return out;
     }
 
-    /** The breaks and where the curve passes from one of a spline surface's polynomial pieces into another. */
-    private static double[] acrossKnots(NurbsSurface n, Curve c, double[] breaks) {
+    /** The breaks and where the curve passes from one of a surface's smooth pieces into another, up to so often between two. */
+    private double[] acrossPieces(ToLongFunction<Vec2> pieces, int most, Curve c, double[] breaks) {
+        DoubleToLongFunction piece = t -> pieces.applyAsLong(s.project(c.point(t)));
         List<Double> out = new ArrayList<>(List.of(breaks[0]));
         for (int i = 0; i + 1 < breaks.length; i++) {
             double lo = breaks[i];
-            long far = n.piece(n.project(c.point(breaks[i + 1] - 1e-9 * (breaks[i + 1] - lo))));
-            for (int k = 0; k < 4 && n.piece(n.project(c.point(lo + 1e-9 * (breaks[i + 1] - lo)))) != far; k++) {
-                long near = n.piece(n.project(c.point(lo + 1e-9 * (breaks[i + 1] - lo))));
+            long far = piece.applyAsLong(breaks[i + 1] - 1e-9 * (breaks[i + 1] - lo));
+            for (int k = 0; k < most && piece.applyAsLong(lo + 1e-9 * (breaks[i + 1] - lo)) != far; k++) {
+                long near = piece.applyAsLong(lo + 1e-9 * (breaks[i + 1] - lo));
                 double a = lo;
                 double b = breaks[i + 1];
                 for (int step = 0; step < 40; step++) {
                     double mid = 0.5 * (a + b);
-                    if (n.piece(n.project(c.point(mid))) == near) {
+                    if (piece.applyAsLong(mid) == near) {
                         a = mid;
                     } else {
                         b = mid;

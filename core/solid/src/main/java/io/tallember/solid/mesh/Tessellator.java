@@ -115,7 +115,9 @@ public final class Tessellator {
         if (nets.isEmpty()) {
             return;
         }
-        double diagonal = nets.stream().mapToDouble(Net::diagonal).max().orElse(0);
+        // a net of one row has none
+        double diagonal = Math.max(
+                flat.spacing(), nets.stream().mapToDouble(Net::diagonal).max().orElse(0));
         Rows rows = new Rows(rest.polygons());
         Clearing near = new Clearing(boundary(rest.polygons(), points, 0.4 * flat.spacing()), 0.4 * flat.spacing());
         Clearing wide = new Clearing(boundary(rest.polygons(), points, 0.3 * diagonal), 0.95 * diagonal);

@@ -9,6 +9,7 @@ import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.Level;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
@@ -130,9 +131,9 @@ public final class Mirrored {
             // the side of the mirrored surface that its normal is on may be the other
             Curve spine = curve(k.spine());
             Surface onto = surface(k.onto());
-            double away = Math.copySign(
-                    k.away(), onto.signedDistance(spine.point(k.whole().middle())));
-            return new Contact(spine, k.whole(), onto, away);
+            double away = onto.signedDistance(spine.point(k.whole().middle()));
+            return new Contact(
+                    spine, k.whole(), onto, Double.isNaN(k.away()) ? Double.NaN : Math.copySign(k.away(), away));
         }
         return curve((IntersectionCurve) c);
     }
@@ -172,7 +173,10 @@ public final class Mirrored {
             return new Revolution(round(r.frame()), r.meridian());
         }
         if (s instanceof Tube t) {
-            return new Tube(curve(t.spine()), surface(t.first()), surface(t.second()), t.radius());
+            return t.mapped(curve(t.spine()), surface(t.first()), surface(t.second()));
+        }
+        if (s instanceof Level l) {
+            return l.mapped(this::surface, this::curve);
         }
         if (s instanceof Shifted k) {
             Surface base = surface(k.base());

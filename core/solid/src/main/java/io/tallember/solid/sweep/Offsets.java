@@ -50,7 +50,7 @@ public final class Offsets {
                 throw new GeometryException(
                         GeometryException.Reason.DEGENERATE, "Nothing is left of a round at this distance.");
             }
-            return new Tube(t.spine(), beyond(t, t.first(), d), beyond(t, t.second(), d), t.radius() + d);
+            return t.larger(d, beyond(t, t.first(), d), beyond(t, t.second(), d));
         }
         // a swept surface's is swept by the curve at that distance; its normal is on the right of its curve's travel
         if (s instanceof Extrusion e) {
