@@ -1,5 +1,6 @@
 package io.tallember.solid.local;
 
+import io.tallember.geometry.ArcLength;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
@@ -111,10 +112,34 @@ public final class Retarget {
                     .toList();
             if (sides.size() == 2 && s.uses().size() <= 4) {
                 skin.closeStrip(s, sides);
+            } else if (sides.size() == s.uses().size() && s.loops.size() == 1 && sides.size() >= 4) {
+                skin.closeStrip(s, longSides(s));
             } else {
                 throw used(s);
             }
         }
+    }
+
+    /** The longest seam round a sheet and the longest of those that don't touch it. */
+    private static List<Use> longSides(Sheet s) {
+        Use first = longest(s.uses());
+        List<Use> apart = s.uses().stream()
+                .filter(u -> u.start() != first.start()
+                        && u.start() != first.end()
+                        && u.end() != first.start()
+                        && u.end() != first.end())
+                .toList();
+        if (apart.isEmpty()) {
+            throw used(s);
+        }
+        return List.of(first, longest(apart));
+    }
+
+    private static Use longest(List<Use> uses) {
+        return uses.stream()
+                .max(java.util.Comparator.comparingDouble(u ->
+                        ArcLength.of(u.seam().of.curve(), u.seam().of.range())))
+                .orElseThrow();
     }
 
     /** Whether the faces along an edge were tangent to each other. */
