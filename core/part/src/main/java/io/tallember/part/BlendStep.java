@@ -15,6 +15,7 @@ import java.util.Set;
  * @param chain whether edges that smoothly continue the picked ones are blended too
  * @param which the edges meant
  * @param also edges with a size of their own, in mm
+ * @param run how the round runs, where it isn't of one size between faces that share edges
  */
 public record BlendStep(
         String id,
@@ -25,7 +26,8 @@ public record BlendStep(
         Shape shape,
         boolean chain,
         Which which,
-        List<Also> also)
+        List<Also> also,
+        Run run)
         implements Step {
     /**
      * How a blend's shape is given beside its size.
@@ -72,6 +74,39 @@ public record BlendStep(
         }
     }
 
+    /**
+     * How a round runs.
+     *
+     * @param places further radii along each chain of edges, which begins with the step's size; none for one radius
+     * @param turned whether chains begin at their other end
+     * @param held edges on which the round ends, its radius following from them
+     * @param against the faces on the round's other side, when the picked faces are on the one; none for rounds along edges
+     */
+    public record Run(List<Place> places, boolean turned, List<EdgeReference> held, List<FaceReference> against) {
+        /** One size, between faces that share edges. */
+        public static final Run PLAIN = new Run(List.of(), false, List.of(), List.of());
+
+        public Run {
+            places = List.copyOf(places);
+            held = List.copyOf(held);
+            against = List.copyOf(against);
+            double before = 0;
+            for (Place p : places) {
+                if (!(p.at > before && p.at <= 1)) {
+                    throw Refusal.of("The places of further radii lie between 0 and 100 % of the edges' length, in order.");
+                }
+                sized(p.size);
+                before = p.at;
+            }
+            if (!places.isEmpty() && before != 1) {
+                throw Refusal.of("A radius that changes needs one for the end of the edges, at 100 %.");
+            }
+        }
+    }
+
+    /** A radius in mm at a part of a chain's length, above 0 and up to 1. */
+    public record Place(double at, double size) {}
+
     /** Edges with a size of their own. */
     public record Also(double size, List<EdgeReference> edges) {
         public Also {
@@ -89,12 +124,33 @@ public record BlendStep(
         if (shape.full && which.faces.isEmpty()) {
             throw Refusal.of("Click the faces that become round from side to side.");
         }
+        boolean special = !run.places.isEmpty() || !run.held.isEmpty() || !run.against.isEmpty();
+        if (special && (bevel || shape.width || !also.isEmpty() || which.whole != Whole.NONE)) {
+            throw Refusal.of("Only rounds of picked edges or faces change along their way, end on held edges or run between faces.");
+        }
+        if (!run.against.isEmpty() && which.faces.isEmpty()) {
+            throw Refusal.of("Click faces for both sides of the round.");
+        }
     }
 
     private static void sized(double size) {
         if (!(size > 0) || !Double.isFinite(size)) {
             throw Refusal.of("The size must be above zero.");
         }
+    }
+
+    /** As rounds and bevels mostly run. */
+    public BlendStep(
+            String id,
+            String name,
+            boolean off,
+            boolean bevel,
+            double size,
+            Shape shape,
+            boolean chain,
+            Which which,
+            List<Also> also) {
+        this(id, name, off, bevel, size, shape, chain, which, also, Run.PLAIN);
     }
 
     /** Single edges, as far along both faces. */
@@ -110,12 +166,12 @@ public record BlendStep(
 
     /** With another size. */
     public BlendStep by(double s) {
-        return new BlendStep(id, name, off, bevel, s, shape, chain, which, also);
+        return new BlendStep(id, name, off, bevel, s, shape, chain, which, also, run);
     }
 
     @Override
     public List<String> numbers() {
-        if (shape.full) {
+        if (shape.full || !run.held.isEmpty()) {
             return List.of();
         }
         List<String> all = new ArrayList<>(List.of("size"));
@@ -127,6 +183,9 @@ public record BlendStep(
         }
         for (int i = 0; i < also.size(); i++) {
             all.add("also" + i);
+        }
+        for (int i = 0; i < run.places.size(); i++) {
+            all.add("place" + i);
         }
         return all;
     }
@@ -150,23 +209,30 @@ public record BlendStep(
             int i = Integer.parseInt(place.substring(4));
             List<Also> all = new ArrayList<>(also);
             all.set(i, new Also(v, all.get(i).edges()));
-            return new BlendStep(id, name, off, bevel, size, shape, chain, which, all);
+            return new BlendStep(id, name, off, bevel, size, shape, chain, which, all, run);
+        }
+        if (place.startsWith("place")) {
+            int i = Integer.parseInt(place.substring(5));
+            List<Place> all = new ArrayList<>(run.places);
+            all.set(i, new Place(all.get(i).at, v));
+            Run other = new Run(all, run.turned, run.held, run.against);
+            return new BlendStep(id, name, off, bevel, size, shape, chain, which, also, other);
         }
         return by(v);
     }
 
     private BlendStep with(Shape s) {
-        return new BlendStep(id, name, off, bevel, size, s, chain, which, also);
+        return new BlendStep(id, name, off, bevel, size, s, chain, which, also, run);
     }
 
     @Override
     public BlendStep numbered(String i, String n) {
-        return new BlendStep(i, n, off, bevel, size, shape, chain, which, also);
+        return new BlendStep(i, n, off, bevel, size, shape, chain, which, also, run);
     }
 
     @Override
     public BlendStep switched(boolean o) {
-        return new BlendStep(id, name, o, bevel, size, shape, chain, which, also);
+        return new BlendStep(id, name, o, bevel, size, shape, chain, which, also, run);
     }
 
     @Override
@@ -175,6 +241,8 @@ public record BlendStep(
         which.edges.forEach(e -> all.addAll(e.steps()));
         which.faces.forEach(f -> all.addAll(f.steps()));
         also.forEach(a -> a.edges.forEach(e -> all.addAll(e.steps())));
+        run.held.forEach(e -> all.addAll(e.steps()));
+        run.against.forEach(f -> all.addAll(f.steps()));
         return List.copyOf(all);
     }
 }

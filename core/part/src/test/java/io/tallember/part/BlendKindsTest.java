@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.part.BlendStep.Also;
+import io.tallember.part.BlendStep.Run;
 import io.tallember.part.BlendStep.Shape;
 import io.tallember.part.BlendStep.Which;
 import io.tallember.part.BlendStep.Whole;
@@ -12,6 +13,7 @@ import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.solid.Edge;
+import io.tallember.solid.mass.MassProperties;
 import java.util.List;
 import java.util.function.Predicate;
 import org.junit.jupiter.api.Test;
@@ -47,6 +49,48 @@ class BlendKindsTest {
         blend(s, true, 3, new Shape(0, angle, false, false, false), only(s.edges(front())));
         assertThat(24_000 - s.volume()).isCloseTo(0.5 * 3 * 3 * Math.tan(angle) * 40, within(1e-8));
         assertThat(s.document().steps().get(2).numbers()).containsExactly("size", "angle");
+    }
+
+    private static void run(Sheet s, double size, Which which, Run run) {
+        BlendStep step = new BlendStep("", "", false, false, size, Shape.EVEN, false, which, List.of(), run);
+        s.with(new Command.AddStep(step));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+    }
+
+    private static double centre(Sheet s) {
+        return MassProperties.of(s.state().stand().bodies().get(0).body()).centroid().x();
+    }
+
+    @Test
+    void aRadiusChangesAlongTheEdgeEitherWayRound() {
+        Run grows = new Run(List.of(new BlendStep.Place(1, 5)), false, List.of(), List.of());
+        Sheet s = block();
+        run(s, 2, only(s.edges(front())), grows);
+        double volume = s.volume();
+        assertThat(volume).isLessThan(24_000 - ROUND * 4 * 40).isGreaterThan(24_000 - ROUND * 25 * 40);
+        assertThat(s.document().steps().get(2).numbers()).containsExactly("size", "place0");
+        double before = centre(s);
+        Sheet turned = block();
+        run(turned, 2, only(turned.edges(front())), new Run(grows.places(), true, List.of(), List.of()));
+        assertThat(turned.volume()).isCloseTo(volume, within(1e-8));
+        assertThat(centre(turned) - 20).isCloseTo(20 - before, within(1e-8));
+    }
+
+    @Test
+    void aRoundEndsOnAHeldEdgeAndRunsBetweenFaces() {
+        Sheet s = block();
+        // the front is 20 high: held on its lower edge the round takes all of it
+        EdgeReference low = s.edges(e -> e.middle().y() < 1e-6 && e.middle().z() < 1e-6).get(0);
+        run(s, 2, only(s.edges(front())), new Run(List.of(), false, List.of(low), List.of()));
+        assertThat(24_000 - s.volume()).isCloseTo(ROUND * 400 * 40, within(1e-6));
+        Sheet b = block();
+        blend(b, true, 2, Shape.EVEN, only(b.edges(front())));
+        FaceReference top = b.facing(n -> n.z() > 0.9);
+        FaceReference wall = b.facing(n -> n.y() < -0.9);
+        Which these = new Which(List.of(), List.of(top), Whole.NONE);
+        run(b, 6, these, new Run(List.of(), false, List.of(), List.of(wall)));
+        assertThat(24_000 - b.volume()).isCloseTo(ROUND * 36 * 40, within(1e-8));
     }
 
     @Test

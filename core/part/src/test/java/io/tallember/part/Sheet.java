@@ -2,6 +2,7 @@ package io.tallember.part;
 
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
@@ -108,6 +109,16 @@ public final class Sheet {
     }
 
     /** Edges of the only body, by what they are. */
+    /** The one face whose outward normal in its middle is so. */
+    public FaceReference facing(Predicate<Vec3> normal) {
+        return state().stand().bodies().stream()
+                .flatMap(b -> b.body().faces().stream())
+                .filter(f -> normal.test(f.outward(f.bounds().centre())))
+                .map(f -> face(f.origins().get(0).key()))
+                .findFirst()
+                .orElseThrow();
+    }
+
     public List<EdgeReference> edges(Predicate<Edge> which) {
         Body b = state().solids().get(0);
         return b.edges().stream()

@@ -43,6 +43,37 @@ final class BlendJson {
             ArrayNode also = n.putArray("also");
             b.also().forEach(a -> edges(also.addObject().put("size", a.size()), a.edges()));
         }
+        write(n, b.run());
+    }
+
+    private static void write(ObjectNode n, BlendStep.Run run) {
+        if (!run.places().isEmpty()) {
+            ArrayNode places = n.putArray("places");
+            run.places().forEach(p -> places.addObject().put("at", p.at()).put("size", p.size()));
+        }
+        if (run.turned()) {
+            n.put("turned", true);
+        }
+        if (!run.held().isEmpty()) {
+            ArrayNode held = n.putArray("held");
+            run.held().forEach(e -> StepJson.put(held.addObject(), e));
+        }
+        if (!run.against().isEmpty()) {
+            ArrayNode against = n.putArray("against");
+            run.against().forEach(f -> StepJson.put(against.addObject(), f));
+        }
+    }
+
+    private static BlendStep.Run run(Fields f, Typed typed, String place) {
+        List<BlendStep.Place> places = new ArrayList<>();
+        if (f.has("places")) {
+            for (JsonNode p : f.list("places")) {
+                Fields of = new Fields(p, "further radius");
+                String at = place + "/place" + places.size();
+                places.add(new BlendStep.Place(of.number("at"), of.positive("size", typed, at)));
+            }
+        }
+        return new BlendStep.Run(places, f.flag("turned"), edges(f, "held"), faces(f, "against"));
     }
 
     private static void edges(ObjectNode n, List<EdgeReference> edges) {
@@ -56,14 +87,9 @@ final class BlendJson {
             for (JsonNode a : f.list("also")) {
                 Fields of = new Fields(a, "further size");
                 String at = place + "/also" + also.size();
-                also.add(new BlendStep.Also(of.positive("size", typed, at), edges(of)));
+                also.add(new BlendStep.Also(of.positive("size", typed, at), edges(of, "edges")));
             }
         }
-        List<FaceReference> faces = f.has("faces")
-                ? f.list("faces").stream()
-                        .map(n -> StepJson.face(new Fields(n, "face")))
-                        .toList()
-                : List.of();
         BlendStep.Whole whole = f.has("whole") ? f.oneOf("whole", BlendStep.Whole.class) : BlendStep.Whole.NONE;
         return new BlendStep(
                 id,
@@ -78,11 +104,20 @@ final class BlendJson {
                         f.flag("width"),
                         f.flag("full")),
                 f.flag("chain"),
-                new BlendStep.Which(edges(f), faces, whole),
-                also);
+                new BlendStep.Which(edges(f, "edges"), faces(f, "faces"), whole),
+                also,
+                run(f, typed, place));
     }
 
-    private static List<EdgeReference> edges(Fields f) {
-        return f.list("edges").stream().map(StepJson::edge).toList();
+    private static List<EdgeReference> edges(Fields f, String name) {
+        return f.has(name) ? f.list(name).stream().map(StepJson::edge).toList() : List.of();
+    }
+
+    private static List<FaceReference> faces(Fields f, String name) {
+        return f.has(name)
+                ? f.list(name).stream()
+                        .map(n -> StepJson.face(new Fields(n, "face")))
+                        .toList()
+                : List.of();
     }
 }

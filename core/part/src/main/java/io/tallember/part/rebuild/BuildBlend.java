@@ -21,6 +21,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.function.DoubleFunction;
 import java.util.Set;
 
 /** Rounds or bevels the picked edges of the bodies. */
@@ -48,6 +49,9 @@ final class BuildBlend {
     private Stand build() {
         if (step.shape().full()) {
             return full();
+        }
+        if (!step.run().equals(BlendStep.Run.PLAIN)) {
+            return new BuildRuns(step, before, notes).build();
         }
         List<Set<Edge>> main = found(step.which().edges());
         faces(main);
@@ -107,16 +111,23 @@ final class BuildBlend {
 
     /** Blended, or refused with the largest size that does. */
     private List<Body> orTold(Body body, Map<Double, Set<Edge>> sizes) {
+        boolean plain = sizes.size() == 1 && !step.shape().width();
+        Set<Edge> edges = sizes.values().iterator().next();
+        return plain
+                ? orTold(sizes.keySet().iterator().next(), s -> blended(body, Map.of(s, edges)))
+                : blended(body, sizes);
+    }
+
+    /** What a size gives, or a refusal with the largest size that does. */
+    static List<Body> orTold(double asked, DoubleFunction<List<Body>> build) {
         try {
-            return blended(body, sizes);
+            return build.apply(asked);
         } catch (GeometryException e) {
-            boolean plain = sizes.size() == 1 && !step.shape().width();
-            if (!plain || e.reason() == Reason.LOST_REFERENCE || e.reason() == Reason.TOO_LONG) {
+            boolean larger = e.remedy() != null && e.remedy() > asked;
+            if (e.reason() == Reason.LOST_REFERENCE || e.reason() == Reason.TOO_LONG || larger) {
                 throw e;
             }
-            Set<Edge> edges = sizes.values().iterator().next();
-            OptionalDouble most = Feasible.below(
-                    sizes.keySet().iterator().next(), SEARCH_MILLIS, s -> blended(body, Map.of(s, edges)));
+            OptionalDouble most = Feasible.below(asked, SEARCH_MILLIS, build);
             if (most.isEmpty()) {
                 throw e;
             }

@@ -14,6 +14,7 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 
 /** Rounds whose radius changes along chains of edges that run on smoothly. */
 public final class Changing {
@@ -27,11 +28,18 @@ public final class Changing {
 
     /**
      * @param edges whole chains
-     * @param from an edge of each chain that is run along forward, by which 0 and 1 are told apart; of others the first is
+     * @param from an edge of each chain, by which 0 and 1 are told apart; of others the first is
+     * @param backward whether a chain is run along against such an edge's own way
      * @param places at least two, the first at 0, the last at 1, rising
      * @throws GeometryException BAD_VALUE with the edge along which no such ball rolls
      */
-    public static Body of(Body body, List<Edge> edges, Collection<Edge> from, List<Place> places, String step) {
+    public static Body of(
+            Body body,
+            List<Edge> edges,
+            Collection<Edge> from,
+            Predicate<Edge> backward,
+            List<Place> places,
+            String step) {
         for (int i = 0; i < places.size(); i++) {
             double at = places.get(i).at();
             boolean order = i == 0 ? at == 0 : at > places.get(i - 1).at();
@@ -53,7 +61,7 @@ public final class Changing {
             for (Edge e : here) {
                 names.put(e, "b" + ++named);
             }
-            now = Rounding.of(now, names, growth(way, places), step).orElseThrow(() -> refused(way));
+            now = Rounding.of(now, names, growth(way, backward.test(first) ? reversed(places) : places), step).orElseThrow(() -> refused(way));
         }
         return now;
     }
@@ -83,6 +91,14 @@ public final class Changing {
                         p.x(),
                         p.y(),
                         p.z()));
+    }
+
+    private static List<Place> reversed(List<Place> places) {
+        List<Place> out = new ArrayList<>();
+        for (Place p : places) {
+            out.add(0, new Place(1 - p.at(), p.radius()));
+        }
+        return out;
     }
 
     private static Growth growth(Way way, List<Place> places) {

@@ -119,7 +119,7 @@ record Ball(double radius, Growth growth) {
             return Optional.of(new Cylinder(Frame.of(a, b.minus(a)), ra));
         }
         Vec3 out = rb > ra ? b.minus(a) : a.minus(b);
-        Vec3 apex = a.plus(rb > ra ? -ra / sine : ra / sine, out.unit());
+        Vec3 apex = a.plus(-ra / sine, out.unit());
         return Optional.of(new Cone(Frame.of(apex, out), 0, Math.asin(sine)));
     }
 }

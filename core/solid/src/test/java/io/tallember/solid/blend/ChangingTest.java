@@ -40,7 +40,7 @@ class ChangingTest {
     private static Body rounded(Body b, Predicate<Edge> which, List<Place> places) {
         List<Edge> edges = b.edges().stream().filter(which).toList();
         assertThat(edges).isNotEmpty();
-        Body out = Changing.of(b, edges, List.of(edges.get(0)), places, "s");
+        Body out = Changing.of(b, edges, List.of(edges.get(0)), e -> false, places, "s");
         Shapes.assertSound(List.of(out));
         touches(out);
         return out;
@@ -79,6 +79,9 @@ class ChangingTest {
 
     @Test
     void betweenPlanesItIsACone() {
+        Body falling = Shapes.box(0, 0, 0, 40, 30, 20);
+        Edge down = upright(falling);
+        rounded(falling, k -> k == down, even(5, 2));
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
         Edge e = upright(box);
         Body out = rounded(box, k -> k == e, even(2, 5));
@@ -198,10 +201,10 @@ class ChangingTest {
     void cornersAreRefusedWithTheEdge() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
         List<Edge> top = box.edges().stream().filter(e -> e.middle().z() > 19).toList();
-        assertThatThrownBy(() -> Changing.of(box, top, List.of(), even(1, 2), "s"))
+        assertThatThrownBy(() -> Changing.of(box, top, List.of(), e -> false, even(1, 2), "s"))
                 .isInstanceOf(GeometryException.class)
                 .hasMessageContaining("rolls all along the edge");
-        assertThatThrownBy(() -> Changing.of(box, top.subList(0, 1), List.of(), List.of(new Place(0, 1)), "s"))
+        assertThatThrownBy(() -> Changing.of(box, top.subList(0, 1), List.of(), e -> false, List.of(new Place(0, 1)), "s"))
                 .isInstanceOf(GeometryException.class)
                 .hasMessageContaining("100 %");
     }
