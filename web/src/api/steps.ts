@@ -189,6 +189,13 @@ export interface BlendStep extends StepBase {
   whole?: "all" | "outer" | "inner";
   /** Edges with a size of their own. */
   also?: { size: number | string; edges: EdgeRef[] }[];
+  /** Further radii at parts of the way along the edges, from 0 to 1. */
+  places?: { at: number; size: number | string }[];
+  turned?: boolean;
+  /** Edges on which the round ends. */
+  held?: EdgeRef[];
+  /** The faces on the round's other side. */
+  against?: FaceRef[];
 }
 
 export type ReadyShape = "box" | "cylinder" | "cone" | "ball" | "ring";

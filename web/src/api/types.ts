@@ -111,7 +111,14 @@ export interface FaceLine {
 export interface BodyView {
   id: string;
   faces: FaceLine[];
-  edges: { key: string; shape: string; point: Vec3; form: "line" | "circle" | "other" }[];
+  edges: {
+    key: string;
+    shape: string;
+    point: Vec3;
+    form: "line" | "circle" | "other";
+    /** From a sharp edge toward the middle of a ball that rounds it. */
+    way?: Vec3;
+  }[];
   vertices: { key: string; point: Vec3 }[];
   /** In mm3, and in kg when the material is known. */
   volume: number;

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, type RefObject } from "react";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
 import { lengthText } from "../api/numbers";
@@ -30,6 +30,7 @@ export function BlendBar() {
   if (!form || !view) return null;
   const what = whatEdges(form);
   if (form.full) return <Full form={form} />;
+  if (form.held || form.against) return <Sides form={form} input={input} />;
   return (
     <>
       <div className="say">
@@ -38,7 +39,7 @@ export function BlendBar() {
             label="Round or bevel"
             value={kindOf(form)}
             choices={KINDS}
-            onChoose={(k) => changeBlend({ ...ofKind(k), aim: null })}
+            onChoose={(k) => changeBlend(ofKind(k))}
           />{" "}
           <ChoiceSlot
             label="Which edges"
@@ -84,7 +85,11 @@ export function BlendBar() {
             onEnter={applyBlend}
           />{" "}
           {view.unit} {form.bevel ? <Bevel form={form} unit={view.unit} /> : <Measure form={form} />}
-          <Further form={form} unit={view.unit} />
+          {form.places.length > 0 ? (
+            <Changes form={form} unit={view.unit} />
+          ) : (
+            <Further form={form} unit={view.unit} />
+          )}
           {form.edges.length + form.faces.length > 0 && (
             <button
               className="pl-3 text-[13px] underline"
@@ -113,10 +118,129 @@ function Measure({ form }: { form: BlendDraft }) {
   return (
     <ChoiceSlot
       label="What the size is"
-      value={form.width ? "width" : "radius"}
+      value={form.places.length > 0 ? "changing" : form.width ? "width" : "radius"}
       choices={MEASURES}
-      onChoose={(k) => changeBlend({ width: k === "width" })}
+      onChoose={(k) =>
+        changeBlend({
+          width: k === "width",
+          places: k === "changing" ? [{ at: "100", size: form.size }] : [],
+          ...(k === "changing" ? { also: [], whole: "none", aim: null } : {}),
+        })
+      }
     />
+  );
+}
+
+/** The radii that follow the first one along the edges. */
+function Changes({ form, unit }: { form: BlendDraft; unit: string }) {
+  const change = (i: number, what: Partial<BlendDraft["places"][number]>) =>
+    changeBlend({ places: form.places.map((p, k) => (k === i ? { ...p, ...what } : p)) });
+  const last = form.places.length - 1;
+  const more = () => {
+    const before = last > 0 ? Number(form.places[last - 1].at) : 0;
+    const at = String(Math.round((before + 100) / 2));
+    changeBlend({
+      places: [...form.places.slice(0, last), { at, size: form.places[last].size }, form.places[last]],
+    });
+  };
+  return (
+    <>
+      {form.places.map((p, i) => (
+        <span key={i}>
+          ,{" "}
+          <Field
+            label={i === last ? "Radius at the end" : `Radius ${i + 2}`}
+            value={p.size}
+            onChange={(size) => change(i, { size })}
+            onEnter={applyBlend}
+          />{" "}
+          {unit}{" "}
+          {i === last ? (
+            "at the end"
+          ) : (
+            <>
+              at{" "}
+              <Field
+                label={`Place ${i + 2}`}
+                hint="In percent of the way along the edges"
+                value={p.at}
+                onChange={(at) => change(i, { at })}
+                onEnter={applyBlend}
+              />{" "}
+              %
+            </>
+          )}
+        </span>
+      ))}
+      <button className="pl-3 text-[13px] underline" onClick={more}>
+        another radius
+      </button>
+      <button className="pl-3 text-[13px] underline" onClick={() => changeBlend({ turned: !form.turned })}>
+        from the other end
+      </button>
+    </>
+  );
+}
+
+/** Rounds that end on an edge, or run between two sides of faces. */
+function Sides({ form, input }: { form: BlendDraft; input: RefObject<HTMLInputElement | null> }) {
+  const { start, view } = usePart();
+  const slot = (aim: BlendDraft["aim"], n: number, what: string) => (
+    <button
+      className={`slot geo ${n === 0 ? "bad" : form.aim === aim ? "lit" : ""}`}
+      title={`Click here, then ${what}s in the view`}
+      aria-pressed={form.aim === aim}
+      onClick={() => changeBlend({ aim })}
+    >
+      {n === 0 ? `pick ${what}s` : n === 1 ? `1 ${what}` : `${n} ${what}s`}
+    </button>
+  );
+  return (
+    <>
+      <div className="say">
+        <p className="sent">
+          <ChoiceSlot
+            label="Round or bevel"
+            value={kindOf(form)}
+            choices={KINDS}
+            onChoose={(k) => changeBlend(ofKind(k))}
+          />
+          {form.held ? ": round " : ": "}
+          {form.held ? slot(null, form.edges.length, "edge") : slot(null, form.faces.length, "face")}
+          {form.held ? " so that it ends on " : " and "}
+          {form.held ? slot("held", form.held.length, "edge") : slot("against", form.against!.length, "face")}
+          {form.against && (
+            <>
+              {" "}
+              by{" "}
+              <Field
+                label="Size"
+                hint="The radius"
+                value={form.size}
+                input={input}
+                onChange={(size) => changeBlend({ size })}
+                onEnter={applyBlend}
+              />{" "}
+              {view!.unit} radius
+            </>
+          )}
+        </p>
+        <LiveLine
+          step={form.step}
+          onRemedy={(size) => changeBlend({ size: lengthText(size, view!.unit) })}
+          hint={
+            form.held
+              ? form.aim === "held"
+                ? "Click the edge on which the round ends; it shares a face with the first"
+                : "Click the sharp edge, then the edge to end on"
+              : form.aim === "against"
+                ? "Click the faces on the other side"
+                : "Click the faces on one side, then those on the other"
+          }
+        />
+      </div>
+      <Acts main="Apply" onMain={() => void applyBlend()} onDrop={() => start({ kind: "looking" })} />
+    </>
   );
 }
 

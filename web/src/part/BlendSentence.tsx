@@ -4,6 +4,9 @@ import { blendCommand, blendOf, CHAINS, kindOf, KINDS, ofKind, whatEdges } from 
 import { ChoiceSlot, NumberSlot } from "./Slots";
 import { usePart, type BlendDraft } from "./store";
 
+const facesOfBoth = (step: BlendStep) =>
+  `between ${step.faces?.length ?? 0} and ${step.against!.length} ${step.against!.length === 1 ? "face" : "faces"}`;
+
 /** A round or bevel in the build sheet. */
 export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen: () => void }) {
   const { view, tryOut, doing, send } = usePart();
@@ -25,6 +28,18 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
       </>
     );
   }
+  if (step.held) {
+    return (
+      <>
+        {own && <span className="who">{own}</span>}
+        Round{" "}
+        <button className="slot geo" title="Open in the work bar to pick edges" onClick={onOpen}>
+          {whatEdges(form)}
+        </button>{" "}
+        up to {step.held.length === 1 ? "an edge" : `${step.held.length} edges`}
+      </>
+    );
+  }
   return (
     <>
       {own && <span className="who">{own}</span>}
@@ -32,12 +47,12 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
         label="Round or bevel"
         value={kindOf(step)}
         choices={KINDS}
-        onChoose={(k) => (k === "full" ? onOpen() : void change(ofKind(k)))}
+        onChoose={(k) => (k === "round" || k === "bevel" ? void change(ofKind(k)) : onOpen())}
       />{" "}
       <button className="slot geo" title="Open in the work bar to pick edges" onClick={onOpen}>
-        {whatEdges(form)}
+        {step.against ? facesOfBoth(step) : whatEdges(form)}
       </button>{" "}
-      {!step.whole && (
+      {!step.whole && !step.against && (
         <ChoiceSlot
           label="Which other edges"
           value={step.chain ? "chain" : "alone"}
@@ -71,6 +86,23 @@ export function BlendSentence({ step, onOpen }: { step: BlendStep & Step; onOpen
         </>
       )}
       {step.width && " across"}
+      {form.places.map((p, i) => {
+        const sized = (size: string) => form.places.map((x, k) => (k === i ? { ...x, size } : x));
+        return (
+          <span key={`place ${i} ${p.size}`}>
+            {i === 0 ? " at the start, " : ", "}
+            <NumberSlot
+              label={`Radius ${i + 2}`}
+              text={p.size}
+              formula={view!.formulas[`${step.id}/place${i}`]}
+              unit={view!.unit}
+              onKeep={(size) => change({ places: sized(size) })}
+              onTyping={(size) => trying(size ? { places: sized(size) } : null)}
+            />{" "}
+            at {p.at === "100" ? "the end" : `${p.at} %`}
+          </span>
+        );
+      })}
       {form.angle !== null && (
         <>
           {" "}

@@ -5,12 +5,13 @@ import { useLook } from "../scene/useLook";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
 import { changeForm, isForm, isSketch, sameRegion, takesLines, toggleRegion } from "./forming";
+import { changeBlend } from "./blending";
 import { currentScene } from "../scene/current";
 import { drillOnPoint } from "./drilling";
 import { PlaneLayer } from "./PlaneLayer";
 import { PullArrow } from "./PullArrow";
 import { isRib, toggleLine } from "./ribbing";
-import { usePart, type FormDraft, type WallDraft } from "./store";
+import { usePart, type BlendDraft, type FormDraft, type WallDraft } from "./store";
 import { changeWall } from "./walling";
 
 /** Over the solids: sketches that no step uses yet; while forming, regions to pick and the arrow to pull. */
@@ -116,6 +117,7 @@ export function FormLayer() {
         );
       })}
       {doing.kind === "walling" && <FaceArrow form={doing.form} />}
+      {doing.kind === "blending" && <BlendArrow form={doing.form} />}
       {doing.kind === "drilling" &&
         view.steps
           .filter(isSketch)
@@ -185,6 +187,31 @@ function FormArrow({ form, placed }: { form: FormDraft; placed: PlacedSketch }) 
       mm={mm}
       times={form.bothWays ? 2 : 1}
       onPull={(next) => next > 0 && changeForm({ distance: lengthText(next, unit) })}
+    />
+  );
+}
+
+/** From the first of the rounded edges toward the ball's middle; where a size doesn't do it shows up to which one does. */
+function BlendArrow({ form }: { form: BlendDraft }) {
+  const { view, preview } = usePart();
+  const mm = roughLength(form.size, view!.unit);
+  const key = form.edges[0]?.edge;
+  const edge = view!.bodies.flatMap((b) => b.edges).find((e) => e.key === key);
+  if (form.full || form.held || form.against || !edge?.way || mm === null) return null;
+  const remedy = preview?.steps.find(
+    (s, i) => s.status === "failed" && (s.id === form.step || i === view!.workLine),
+  )?.remedy;
+  return (
+    <PullArrow
+      foot={new Vector3(...edge.point)}
+      way={new Vector3(...edge.way)}
+      mm={mm}
+      most={
+        remedy === undefined
+          ? undefined
+          : { mm: remedy, text: `${remedy < mm ? "up to" : "from"} ${lengthText(remedy, view!.unit)}` }
+      }
+      onPull={(next) => next > 0 && changeBlend({ size: lengthText(next, view!.unit) })}
     />
   );
 }

@@ -7,18 +7,21 @@ import { useLook } from "../scene/useLook";
  *
  * @param mm the length; below zero against the way
  * @param times how much faster the length grows than the arrow
+ * @param most the largest length that works, where one doesn't: shown on the arrow's way
  */
 export function PullArrow({
   foot,
   way,
   mm,
   times = 1,
+  most,
   onPull,
 }: {
   foot: Vector3;
   way: Vector3;
   mm: number;
   times?: number;
+  most?: { mm: number; text: string };
   onPull: (mm: number) => void;
 }) {
   const look = useLook();
@@ -61,6 +64,19 @@ export function PullArrow({
         style={{ strokeWidth: 16, stroke: "transparent" }}
       />
       <line x1={x0} y1={y0} x2={tip[0] - 8 * dx} y2={tip[1] - 8 * dy} />
+      {most && (
+        <g className="most" data-testid="most">
+          <line
+            x1={x0 + (ux * most.mm) / times - 9 * dy}
+            y1={y0 + (uy * most.mm) / times + 9 * dx}
+            x2={x0 + (ux * most.mm) / times + 9 * dy}
+            y2={y0 + (uy * most.mm) / times - 9 * dx}
+          />
+          <text x={x0 + (ux * most.mm) / times + 16 * Math.abs(dy) + 4} y={y0 + (uy * most.mm) / times - 6}>
+            {most.text}
+          </text>
+        </g>
+      )}
       <circle cx={tip[0] - 8 * dx} cy={tip[1] - 8 * dy} r="14" fill="transparent" />
       <path d={head} />
     </g>

@@ -100,12 +100,20 @@ export function ViewPane() {
     const chosen: Pick[] = (view?.bodies ?? []).flatMap<Pick>((b) =>
       doing.kind === "blending"
         ? [
-            ...[...doing.form.edges, ...doing.form.also.flatMap((a) => a.edges)].map((e) => ({
+            ...[
+              ...doing.form.edges,
+              ...doing.form.also.flatMap((a) => a.edges),
+              ...(doing.form.held ?? []),
+            ].map((e) => ({
               kind: "edge" as const,
               key: e.edge,
               body: b.id,
             })),
-            ...doing.form.faces.map((f) => ({ kind: "face" as const, key: f.face, body: b.id })),
+            ...[...doing.form.faces, ...(doing.form.against ?? [])].map((f) => ({
+              kind: "face" as const,
+              key: f.face,
+              body: b.id,
+            })),
           ]
         : doing.kind === "walling"
           ? wallPicks(doing.form).map((f) => ({ kind: "face" as const, key: f.face, body: b.id }))

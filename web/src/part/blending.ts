@@ -10,7 +10,10 @@ export const isBlend = (s: Step): s is Extract<Step, BlendStep> => s.kind === "b
 const nothing = (form: BlendDraft) =>
   form.full
     ? form.faces.length === 0
-    : form.edges.length === 0 && form.faces.length === 0 && form.whole === "none";
+    : form.against
+      ? form.faces.length === 0 || form.against.length === 0
+      : form.held?.length === 0 ||
+        (form.edges.length === 0 && form.faces.length === 0 && form.whole === "none");
 const blank = (text: string | null) => text !== null && text.trim() === "";
 
 /** The command that the form stands for, or null while something is missing. */
@@ -18,11 +21,19 @@ export function blendCommand(form: BlendDraft): Command | null {
   const also = form.also.filter((a) => a.edges.length > 0);
   if (nothing(form) || blank(form.size) || blank(form.second) || blank(form.angle)) return null;
   if (also.some((a) => blank(a.size))) return null;
+  const places = form.places.map((p) => ({ at: Number(p.at) / 100, size: p.size }));
+  if (places.some((p) => blank(p.size) || !(p.at > 0))) return null;
   const kept = form.step ? "change-step" : "add-step";
   if (form.full) {
     const { size, faces } = form;
     const own = { id: form.step ?? "", name: "", bevel: false, full: true, chain: false };
     return { do: kept, step: { kind: "blend", ...own, size, edges: [], faces } };
+  }
+  if (form.held || form.against) {
+    const { size, chain, edges, faces } = form;
+    const own = { id: form.step ?? "", name: "", bevel: false, chain };
+    const run = form.against ? { edges: [], against: form.against } : { edges, held: form.held! };
+    return { do: kept, step: { kind: "blend", ...own, size, faces, ...run } };
   }
   return {
     do: kept,
@@ -40,6 +51,7 @@ export function blendCommand(form: BlendDraft): Command | null {
       ...(form.faces.length > 0 ? { faces: form.faces } : {}),
       ...(form.whole !== "none" ? { whole: form.whole } : {}),
       ...(also.length > 0 ? { also } : {}),
+      ...(!form.bevel && places.length > 0 ? { places, turned: form.turned } : {}),
     },
   };
 }
@@ -69,6 +81,10 @@ export function beginBlend(bevel: boolean): void {
       faces,
       whole: "none",
       also: [],
+      places: [],
+      turned: false,
+      held: null,
+      against: null,
       aim: null,
     },
   });
@@ -96,6 +112,13 @@ export function blendOf(step: BlendStep, view: PartView): BlendDraft {
     faces: step.faces ?? [],
     whole: step.whole ?? "none",
     also: (step.also ?? []).map((a, i) => ({ size: length(`also${i}`, a.size), edges: a.edges })),
+    places: (step.places ?? []).map((p, i) => ({
+      at: String(Math.round(p.at * 1e6) / 1e4),
+      size: length(`place${i}`, p.size),
+    })),
+    turned: step.turned ?? false,
+    held: step.held ?? null,
+    against: step.against ?? null,
     aim: null,
   };
 }
@@ -126,12 +149,14 @@ export function toggleEdge(found: Pick, face: FaceLine | undefined): void {
   const { doing, view, preview, say } = usePart.getState();
   if (doing.kind !== "blending" || !view) return;
   const { form } = doing;
-  if (face && form.aim === null) {
+  if (face && (form.aim === null || form.aim === "against")) {
     const ref = faceRef(face);
-    const rest = form.faces.filter((f) => f.face !== ref.face);
-    changeBlend({ faces: rest.length < form.faces.length ? rest : [...rest, ref] });
+    const side = form.aim === "against" ? "against" : "faces";
+    const rest = form[side]!.filter((f) => f.face !== ref.face);
+    changeBlend({ [side]: rest.length < form[side]!.length ? rest : [...rest, ref] });
     return;
   }
+  if (form.against) return say("Click faces for the two sides of the round.", true);
   if (form.full) return say("Click a face that is to be round from side to side.", true);
   const seen = found.kind === "edge" ? edgeRef(preview ?? view, found) : undefined;
   const own = form.step ?? preview?.steps.find((s) => !view.steps.some((x) => x.id === s.id))?.id;
@@ -142,10 +167,13 @@ export function toggleEdge(found: Pick, face: FaceLine | undefined): void {
         ? "This edge belongs to the blend itself; pick one of the part."
         : form.aim === null
           ? "Click an edge, or a face for all of its edges."
-          : "Click the edges that get this size.",
+          : form.aim === "held"
+            ? "Click the edge on which the round is to end."
+            : "Click the edges that get this size.",
       true,
     );
   } else if (form.aim === null) changeBlend({ edges: toggled(form.edges, edge) });
+  else if (form.aim === "held") changeBlend({ held: toggled(form.held ?? [], edge) });
   else
     changeBlend({
       also: form.also.map((a, i) => (i === form.aim ? { ...a, edges: toggled(a.edges, edge) } : a)),
@@ -158,9 +186,13 @@ export async function applyBlend(): Promise<void> {
   const { form } = doing;
   const missing = form.full
     ? "Click a face that is to be round from side to side."
-    : nothing(form)
-      ? "Click at least one edge first."
-      : "Type a size first.";
+    : form.against
+      ? "Click faces for both sides of the round."
+      : form.held?.length === 0
+        ? "Click the edge on which the round is to end."
+        : nothing(form)
+          ? "Click at least one edge first."
+          : "Type a size first.";
   await keepStep(blendCommand(form), missing, form.step);
 }
 
@@ -189,10 +221,30 @@ export const REACHES = {
   two: "along one face and",
   angle: "along one face, leaning",
 } as const;
-export const MEASURES = { radius: "radius", width: "across" } as const;
-export const KINDS = { round: "Round", bevel: "Bevel", full: "Full round" } as const;
+export const MEASURES = { radius: "radius", width: "across", changing: "radius at the start" } as const;
+export const KINDS = {
+  round: "Round",
+  bevel: "Bevel",
+  full: "Full round",
+  held: "Round up to an edge",
+  between: "Round between faces",
+} as const;
 
-export const kindOf = (b: { bevel: boolean; full?: boolean }): keyof typeof KINDS =>
-  b.full ? "full" : b.bevel ? "bevel" : "round";
-export const ofKind = (k: keyof typeof KINDS) => ({ bevel: k === "bevel", full: k === "full" });
+export const kindOf = (b: {
+  bevel: boolean;
+  full?: boolean;
+  held?: unknown[] | null;
+  against?: unknown[] | null;
+}): keyof typeof KINDS =>
+  b.full ? "full" : b.bevel ? "bevel" : b.held ? "held" : b.against ? "between" : "round";
+
+/** What changes in the form when another kind is chosen. */
+export const ofKind = (k: keyof typeof KINDS): Partial<BlendDraft> => ({
+  bevel: k === "bevel",
+  full: k === "full",
+  held: k === "held" ? [] : null,
+  against: k === "between" ? [] : null,
+  ...(k === "held" || k === "between" ? { whole: "none", also: [], places: [] } : {}),
+  aim: null,
+});
 export const CHAINS = { chain: "with edges that smoothly go on", alone: "and no others" } as const;

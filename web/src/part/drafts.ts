@@ -69,8 +69,14 @@ export interface BlendDraft {
   faces: FaceRef[];
   whole: "none" | "all" | "outer" | "inner";
   also: { size: string; edges: EdgeRef[] }[];
-  /** Which of the further sizes a clicked edge gets; null for the first size. */
-  aim: number | null;
+  /** Further radii at percents of the way, while the radius changes. */
+  places: { at: string; size: string }[];
+  turned: boolean;
+  /** Edges to end on and faces on the other side; null while it does neither. */
+  held: EdgeRef[] | null;
+  against: FaceRef[] | null;
+  /** Which of the further sizes a clicked edge gets, or whether it is held, or a face the other side's; null for the first size. */
+  aim: number | "held" | "against" | null;
 }
 
 /** The ready body being placed. */

@@ -1,5 +1,6 @@
 package io.tallember.server.parts;
 
+import io.tallember.solid.blend.Kinds;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
@@ -330,6 +331,12 @@ public class PartView {
             ObjectNode line = edges.addObject().put("key", names.of(e)).put("shape", s.key());
             line.setAll(s.picked());
             line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
+            List<Face> two = b.body().facesOf(e);
+            if (two.size() == 2 && !Kinds.smooth(b.body(), e)) {
+                // where a ball's centre lies that rounds it
+                Vec3 out = two.get(0).outward(e.middle()).plus(two.get(1).outward(e.middle())).unit();
+                put(line, "way", Kinds.convex(b.body(), e) ? out.negated() : out);
+            }
             offer(s, known, shapes);
         }
         ArrayNode vertices = n.putArray("vertices");
