@@ -93,7 +93,8 @@ public record BlendStep(
             double before = 0;
             for (Place p : places) {
                 if (!(p.at > before && p.at <= 1)) {
-                    throw Refusal.of("The places of further radii lie between 0 and 100 % of the edges' length, in order.");
+                    throw Refusal.of(
+                            "The places of further radii lie between 0 and 100 % of the edges' length, in order.");
                 }
                 sized(p.size);
                 before = p.at;
@@ -126,7 +127,8 @@ public record BlendStep(
         }
         boolean special = !run.places.isEmpty() || !run.held.isEmpty() || !run.against.isEmpty();
         if (special && (bevel || shape.width || !also.isEmpty() || which.whole != Whole.NONE)) {
-            throw Refusal.of("Only rounds of picked edges or faces change along their way, end on held edges or run between faces.");
+            throw Refusal.of(
+                    "Only rounds of picked edges or faces change along their way, end on held edges or run between faces.");
         }
         if (!run.against.isEmpty() && which.faces.isEmpty()) {
             throw Refusal.of("Click faces for both sides of the round.");

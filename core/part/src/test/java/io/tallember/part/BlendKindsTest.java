@@ -59,7 +59,9 @@ class BlendKindsTest {
     }
 
     private static double centre(Sheet s) {
-        return MassProperties.of(s.state().stand().bodies().get(0).body()).centroid().x();
+        return MassProperties.of(s.state().stand().bodies().get(0).body())
+                .centroid()
+                .x();
     }
 
     @Test
@@ -81,7 +83,8 @@ class BlendKindsTest {
     void aRoundEndsOnAHeldEdgeAndRunsBetweenFaces() {
         Sheet s = block();
         // the front is 20 high: held on its lower edge the round takes all of it
-        EdgeReference low = s.edges(e -> e.middle().y() < 1e-6 && e.middle().z() < 1e-6).get(0);
+        EdgeReference low =
+                s.edges(e -> e.middle().y() < 1e-6 && e.middle().z() < 1e-6).get(0);
         run(s, 2, only(s.edges(front())), new Run(List.of(), false, List.of(low), List.of()));
         assertThat(24_000 - s.volume()).isCloseTo(ROUND * 400 * 40, within(1e-6));
         Sheet b = block();

@@ -1,6 +1,5 @@
 package io.tallember.server.parts;
 
-import io.tallember.solid.blend.Kinds;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
@@ -34,6 +33,7 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Names;
 import io.tallember.solid.Vertex;
+import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.mass.MassProperties;
 import java.util.Collections;
 import java.util.List;
@@ -334,7 +334,10 @@ public class PartView {
             List<Face> two = b.body().facesOf(e);
             if (two.size() == 2 && !Kinds.smooth(b.body(), e)) {
                 // where a ball's centre lies that rounds it
-                Vec3 out = two.get(0).outward(e.middle()).plus(two.get(1).outward(e.middle())).unit();
+                Vec3 out = two.get(0)
+                        .outward(e.middle())
+                        .plus(two.get(1).outward(e.middle()))
+                        .unit();
                 put(line, "way", Kinds.convex(b.body(), e) ? out.negated() : out);
             }
             offer(s, known, shapes);

@@ -21,8 +21,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
-import java.util.function.DoubleFunction;
 import java.util.Set;
+import java.util.function.DoubleFunction;
 
 /** Rounds or bevels the picked edges of the bodies. */
 final class BuildBlend {

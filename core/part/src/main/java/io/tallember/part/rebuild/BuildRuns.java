@@ -60,7 +60,8 @@ final class BuildRuns {
         }
         if (!done) {
             throw new GeometryException(
-                    Reason.BAD_VALUE, "There are no edges here to round. Pick the edges between faces that meet sharply.");
+                    Reason.BAD_VALUE,
+                    "There are no edges here to round. Pick the edges between faces that meet sharply.");
         }
         return before.changed(step.id(), out);
     }
@@ -76,13 +77,24 @@ final class BuildRuns {
                     .ifPresent(first::add);
         }
         return Changing.of(
-                body, List.copyOf(edges), first, e -> forward(body, e) == step.run().turned(), places, step.id());
+                body,
+                List.copyOf(edges),
+                first,
+                e -> forward(body, e) == step.run().turned(),
+                places,
+                step.id());
     }
 
     /** Whether an edge runs with the face whose lineage comes first: a way along it that stays when it is made anew. */
     private static boolean forward(Body body, Edge e) {
         List<Face> two = body.facesOf(e);
-        Face f = two.get(0).origins().get(0).key().compareTo(two.get(two.size() - 1).origins().get(0).key()) <= 0
+        Face f = two.get(0)
+                                .origins()
+                                .get(0)
+                                .key()
+                                .compareTo(
+                                        two.get(two.size() - 1).origins().get(0).key())
+                        <= 0
                 ? two.get(0)
                 : two.get(two.size() - 1);
         return f.coedges().stream().filter(c -> c.edge() == e).anyMatch(Coedge::forward);
@@ -91,7 +103,10 @@ final class BuildRuns {
     private Set<Edge> edges(Body body, Set<Edge> picked, List<Face> faces) {
         Set<Edge> all = new LinkedHashSet<>(picked);
         for (Face f : faces) {
-            f.coedges().stream().map(Coedge::edge).filter(e -> !Kinds.smooth(body, e)).forEach(all::add);
+            f.coedges().stream()
+                    .map(Coedge::edge)
+                    .filter(e -> !Kinds.smooth(body, e))
+                    .forEach(all::add);
         }
         return step.chain() && !all.isEmpty() ? new LinkedHashSet<>(Chains.smooth(body, all)) : all;
     }

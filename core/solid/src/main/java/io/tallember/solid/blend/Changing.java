@@ -61,7 +61,8 @@ public final class Changing {
             for (Edge e : here) {
                 names.put(e, "b" + ++named);
             }
-            now = Rounding.of(now, names, growth(way, backward.test(first) ? reversed(places) : places), step).orElseThrow(() -> refused(way));
+            now = Rounding.of(now, names, growth(way, backward.test(first) ? reversed(places) : places), step)
+                    .orElseThrow(() -> refused(way));
         }
         return now;
     }

@@ -28,7 +28,8 @@ public final class FaceBlend {
      * @param step the step's id, for lineage
      * @throws GeometryException BAD_VALUE when the sets can't be made to meet, or no ball of the radius touches both
      */
-    public static List<Body> of(Body body, Collection<Face> first, Collection<Face> second, double radius, String step) {
+    public static List<Body> of(
+            Body body, Collection<Face> first, Collection<Face> second, double radius, String step) {
         if (first.isEmpty() || second.isEmpty() || first.stream().anyMatch(second::contains)) {
             throw new GeometryException(Reason.BAD_VALUE, "Pick faces for both sides of the round, none for both.");
         }
@@ -100,7 +101,8 @@ public final class FaceBlend {
         double shared = 0;
         List<Edge> seen = new ArrayList<>();
         for (Coedge c : f.coedges()) {
-            double length = io.tallember.geometry.ArcLength.of(c.edge().curve(), c.edge().range());
+            double length = io.tallember.geometry.ArcLength.of(
+                    c.edge().curve(), c.edge().range());
             all += length;
             boolean with = body.facesOf(c.edge()).stream().anyMatch(k -> first.contains(k) || second.contains(k));
             if (with && !seen.contains(c.edge())) {

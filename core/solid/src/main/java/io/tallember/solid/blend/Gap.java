@@ -51,7 +51,8 @@ final class Gap {
         double lo = Math.max(low(a, f, 1), low(b, f, 1));
         double hi = Math.min(-low(a, f, -1), -low(b, f, -1));
         if (!(hi - lo > TOL.linear())) {
-            throw new GeometryException(Reason.BAD_VALUE, "These walls stand at different heights; no round touches both.");
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "These walls stand at different heights; no round touches both.");
         }
         Gap g = new Gap(f, radius);
         Profile p = g.profile(g.wall(a), g.wall(b));
@@ -60,7 +61,9 @@ final class Gap {
     }
 
     private static Vec3 axis(Surface a, Surface b) {
-        Vec3 z = a instanceof Cylinder c ? c.frame().z() : b instanceof Cylinder d ? d.frame().z() : null;
+        Vec3 z = a instanceof Cylinder c
+                ? c.frame().z()
+                : b instanceof Cylinder d ? d.frame().z() : null;
         return z != null && upright(a, z) && upright(b, z) ? z : null;
     }
 
@@ -88,7 +91,9 @@ final class Gap {
 
         /** How far a point is on the open side. */
         double away(Vec2 p) {
-            return round() ? (p.distance(centre) - radius) * (post ? 1 : -1) : p.minus(centre).dot(normal);
+            return round()
+                    ? (p.distance(centre) - radius) * (post ? 1 : -1)
+                    : p.minus(centre).dot(normal);
         }
 
         Vec2 foot(Vec2 p) {
@@ -108,8 +113,7 @@ final class Gap {
         Vec3 p = f.surface().frame().origin();
         Vec3 o = frame.local(p);
         Vec3 n = f.outward(p);
-        return new Wall(
-                new Vec2(o.x(), o.y()), 0, true, new Vec2(n.dot(frame.x()), n.dot(frame.y())));
+        return new Wall(new Vec2(o.x(), o.y()), 0, true, new Vec2(n.dot(frame.x()), n.dot(frame.y())));
     }
 
     private Profile profile(Wall a, Wall b) {
@@ -188,9 +192,7 @@ final class Gap {
         double r = round.radius + (round.post ? radius : -radius);
         double away = flat.away(round.centre) - radius;
         double h2 = r * r - away * away;
-        return r > 0 && h2 > 1e-9
-                ? both(at(round.centre, -away, flat.normal), flat.normal, Math.sqrt(h2))
-                : List.of();
+        return r > 0 && h2 > 1e-9 ? both(at(round.centre, -away, flat.normal), flat.normal, Math.sqrt(h2)) : List.of();
     }
 
     private static List<Vec2> both(Vec2 mid, Vec2 across, double h) {
@@ -214,8 +216,7 @@ final class Gap {
         Vec2 b = to.minus(centre);
         double turn = Math.atan2(a.cross(b), a.dot(b));
         Vec2 first = turn > 0 ? a : b;
-        Frame f = Frame.of(
-                new Vec3(centre.x(), centre.y(), 0), Vec3.Z, new Vec3(first.x(), first.y(), 0));
+        Frame f = Frame.of(new Vec3(centre.x(), centre.y(), 0), Vec3.Z, new Vec3(first.x(), first.y(), 0));
         Circle k = new Circle(f, a.length());
         return new Profile.Edge(k, new Interval(0, Math.abs(turn)), turn > 0, source);
     }

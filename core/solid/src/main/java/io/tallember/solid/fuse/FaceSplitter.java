@@ -11,7 +11,11 @@ import java.util.Set;
 /** A face cut along fragments into pieces. */
 final class FaceSplitter {
     /** A piece of a face: the face itself when nothing touched it, else its loops of fragments. */
-    record Piece(Face face, boolean untouched, List<List<Fragment.Half>> loops) {}
+    record Piece(Face face, boolean untouched, List<List<Fragment.Half>> loops) {
+        Built built() {
+            return new Built(face.surface(), face.sense(), loops, face.origins(), untouched ? face : null, face);
+        }
+    }
 
     private final Fragments fragments;
     private final SectionCurves sections;

@@ -100,7 +100,7 @@ public final class Fuse {
         }
         Sewing.checkManifold(kept);
         contacts.check(kept);
-        List<Body> result = new Sewing(pool, tol).sew(new Simplify(pool, tol).apply(kept));
+        List<Body> result = new Sewing(pool, tol).sew(new Simplify(bodies, pool, tol).apply(kept));
         // where surfaces touch or branches cross, what the stages agree on may still be wrong
         boolean delicate = meetings.touch();
         result.forEach(b -> (delicate ? BodyCheck.deep(b, tol) : BodyCheck.quick(b, tol)).orThrow());
@@ -132,10 +132,9 @@ public final class Fuse {
                 return;
             }
             if (within) {
-                kept.add(new Built(
-                        face.surface(), face.sense(), piece.loops(), face.origins(), piece.untouched() ? face : null));
+                kept.add(piece.built());
             } else {
-                kept.add(new Built(face.surface(), !face.sense(), turned(piece.loops()), face.origins(), null));
+                kept.add(new Built(face.surface(), !face.sense(), turned(piece.loops()), face.origins(), null, face));
             }
             return;
         }

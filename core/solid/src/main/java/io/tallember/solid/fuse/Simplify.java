@@ -8,22 +8,40 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.SurfaceSurface;
+import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** Merges neighbouring faces of one surface, then edges of one curve that meet where nothing else does. */
+/**
+ * Merges neighbouring faces of one surface, then edges of one curve that meet where nothing else does. Faces that were neighbours
+ * in one input body have been divided on purpose and stay so.
+ */
 final class Simplify {
     private final PointPool pool;
     private final Tolerance tol;
 
-    Simplify(PointPool pool, Tolerance tol) {
+    /** By input faces with a neighbour of the same surface, their bodies. */
+    private final Map<Face, Body> divided = new IdentityHashMap<>();
+
+    Simplify(List<Body> bodies, PointPool pool, Tolerance tol) {
+        for (Body b : bodies) {
+            for (Edge e : b.edges()) {
+                List<Face> two = b.facesOf(e);
+                if (two.size() == 2 && two.get(0) != two.get(1) && one(two.get(0), two.get(1))) {
+                    two.forEach(f -> divided.put(f, b));
+                }
+            }
+        }
         this.pool = pool;
         this.tol = tol;
     }
@@ -47,7 +65,10 @@ final class Simplify {
         }
         for (Map.Entry<Fragment, List<Integer>> e : users.entrySet()) {
             List<Integer> u = e.getValue();
-            if (u.size() == 2 && !u.get(0).equals(u.get(1)) && oneSurface(faces.get(u.get(0)), faces.get(u.get(1)))) {
+            boolean two = u.size() == 2 && !u.get(0).equals(u.get(1));
+            if (two
+                    && !divided(faces.get(u.get(0)), faces.get(u.get(1)))
+                    && oneSurface(faces.get(u.get(0)), faces.get(u.get(1)))) {
                 group[find(group, u.get(0))] = find(group, u.get(1));
             }
         }
@@ -67,6 +88,19 @@ final class Simplify {
         }
         group[i] = r;
         return r;
+    }
+
+    private static boolean one(Face f, Face g) {
+        return f.surface() == g.surface()
+                || f.surface().kind().equals(g.surface().kind()) && f.surface().equals(g.surface());
+    }
+
+    private boolean divided(Built a, Built b) {
+        return a.source() != null
+                && b.source() != null
+                && a.source() != b.source()
+                && divided.containsKey(a.source())
+                && divided.get(a.source()) == divided.get(b.source());
     }
 
     private boolean oneSurface(Built a, Built b) {
@@ -96,7 +130,7 @@ final class Simplify {
     }
 
     /** A face that borders itself along a fragment has no use for it. */
-    private Built dropInner(Built f) {
+    Built dropInner(Built f) {
         Set<Fragment.Half> halves = new LinkedHashSet<>();
         f.loops().forEach(halves::addAll);
         boolean inner = halves.stream().anyMatch(h -> halves.contains(h.twin()));
@@ -115,7 +149,8 @@ final class Simplify {
         rim.removeIf(h -> halves.contains(h.twin()));
         return new LoopWalker(first.surface(), first.sense(), pool, tol)
                 .regions(rim).stream()
-                        .map(loops -> new Built(first.surface(), first.sense(), loops, List.copyOf(origins), null))
+                        .map(loops ->
+                                new Built(first.surface(), first.sense(), loops, List.copyOf(origins), null, null))
                         .toList();
     }
 
@@ -266,6 +301,6 @@ final class Simplify {
             }
             loops.add(out);
         }
-        return new Built(f.surface(), f.sense(), loops, f.origins(), null);
+        return new Built(f.surface(), f.sense(), loops, f.origins(), null, f.source());
     }
 }

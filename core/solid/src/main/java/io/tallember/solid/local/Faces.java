@@ -1,13 +1,18 @@
 package io.tallember.solid.local;
 
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Shell;
 import io.tallember.solid.check.BodyCheck;
+import io.tallember.solid.fuse.Fuse;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
@@ -32,6 +37,49 @@ public final class Faces {
             throw new GeometryException(Reason.BAD_VALUE, "Faces are moved by a distance other than zero.");
         }
         return Hollow.moved(body, f -> faces.contains(f) ? by : 0, tol);
+    }
+
+    /**
+     * New material on faces: between them and where they come to when they are moved outward; square at edges across which the body
+     * runs on smoothly.
+     *
+     * @param by in mm, above zero
+     * @return one body for each part of the layer
+     */
+    public static List<Body> layer(Body body, Collection<Face> faces, double by, String step, Tolerance tol) {
+        List<Face> open = body.faces().stream().filter(f -> !faces.contains(f)).toList();
+        return Hollow.of(body, open, f -> 0, f -> by, step, tol);
+    }
+
+    /** The body with such a layer added. */
+    public static List<Body> thickened(Body body, Collection<Face> faces, double by, String step, Tolerance tol) {
+        List<Body> all = new ArrayList<>(List.of(body));
+        all.addAll(layer(body, faces, by, step, tol));
+        return Fuse.unite(all, tol);
+    }
+
+    /**
+     * The body with a face on another surface, its neighbours carried on or cut back to it.
+     *
+     * @throws GeometryException BAD_VALUE when they don't meet it
+     */
+    public static Body replaced(Body body, Face face, Surface by, Tolerance tol) {
+        Vec3 p = face.region().interiorPoint(tol).orElse(face.bounds().centre());
+        boolean sense = by.gradient(p).dot(face.outward(p)) > 0;
+        // the face turned so that its surface's normal points as the new one's will
+        Face turned = sense == face.sense()
+                ? face
+                : new Face(
+                        new Plane(Frame.of(p, face.outward(p).times(sense ? 1 : -1))),
+                        sense,
+                        face.loops(),
+                        face.origins());
+        List<Shell> shells = new ArrayList<>();
+        for (Shell s : body.shells()) {
+            shells.add(new Shell(
+                    s.faces().stream().map(f -> f == face ? turned : f).toList()));
+        }
+        return Retarget.of(new Body(shells), Map.of(turned, by), List.of(), Face::origins, tol);
     }
 
     /**

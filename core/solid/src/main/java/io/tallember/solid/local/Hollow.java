@@ -66,9 +66,10 @@ public final class Hollow {
             if (held.contains(s.of)) {
                 double deep = body.faces().stream()
                         .filter(f -> !held.contains(f))
-                        .mapToDouble(f -> Math.abs(by.applyAsDouble(f)))
-                        .max()
-                        .orElse(0);
+                        .mapToDouble(f -> -by.applyAsDouble(f))
+                        .boxed()
+                        .max(java.util.Comparator.comparingDouble(Math::abs))
+                        .orElse(0.0);
                 Rims.add(skin, s, seam -> runsOn(skin, s, seam, held, vanishing), deep, step);
             }
         }

@@ -137,8 +137,8 @@ public final class Retarget {
 
     private static Use longest(List<Use> uses) {
         return uses.stream()
-                .max(java.util.Comparator.comparingDouble(u ->
-                        ArcLength.of(u.seam().of.curve(), u.seam().of.range())))
+                .max(java.util.Comparator.comparingDouble(
+                        u -> ArcLength.of(u.seam().of.curve(), u.seam().of.range())))
                 .orElseThrow();
     }
 

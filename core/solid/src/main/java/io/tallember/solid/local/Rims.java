@@ -30,8 +30,8 @@ import java.util.Set;
 import java.util.function.Predicate;
 
 /**
- * Sheets between an open face and the kept faces that it runs smoothly into: moved inward, those no longer meet it, so the wall's
- * rim goes straight in from the opening's edge.
+ * Sheets between an open face and the kept faces that it runs smoothly into: moved inward or outward, those no longer meet it, so
+ * the wall's rim goes straight in or out from the opening's edge.
  */
 final class Rims {
     private final Skin skin;
@@ -49,8 +49,9 @@ final class Rims {
         this.skin = skin;
         this.open = open;
         this.plane = (Plane) open.surface;
-        this.in = open.of.outward(plane.frame().origin()).negated();
-        this.deep = deep;
+        Vec3 out = open.of.outward(plane.frame().origin());
+        this.in = deep < 0 ? out : out.negated();
+        this.deep = Math.abs(deep);
         this.step = step;
     }
 
@@ -58,7 +59,7 @@ final class Rims {
      * Adds the rims that an open face needs.
      *
      * @param smooth whether a seam of the open face runs smoothly into a kept one
-     * @param deep about how far the rims reach
+     * @param deep about how far the rims reach into the material, negative for out of it
      */
     static void add(Skin skin, Sheet open, Predicate<Seam> smooth, double deep, String step) {
         Set<Seam> rimmed = new HashSet<>();

@@ -63,12 +63,26 @@ public final class Extrude {
         return new Extrude(profile, from, to, step, region, tol).build();
     }
 
+    /**
+     * The sides alone over a line or an outline, as an open sheet.
+     *
+     * @param line edges that go on from each other, in the frame's coordinates
+     */
+    public static Body sheet(
+            Frame frame, List<Profile.Edge> line, double from, double to, String step, String region, Tolerance tol) {
+        Profile p = new Profile(frame, line, List.of(), region);
+        List<Face> faces = new ArrayList<>();
+        boolean closed = line.get(0).start().distance(line.get(line.size() - 1).end()) <= tol.linear();
+        new Extrude(p, from, to, step, region, tol).wall(line, closed, faces, new ArrayList<>(), new ArrayList<>());
+        return new Body(List.of(new Shell(faces)));
+    }
+
     private Body build() {
         List<Face> faces = new ArrayList<>();
         List<Loop> bottoms = new ArrayList<>();
         List<Loop> tops = new ArrayList<>();
         for (List<Profile.Edge> loop : profile.loops()) {
-            wall(loop, faces, bottoms, tops);
+            wall(loop, true, faces, bottoms, tops);
         }
         Frame low = profile.frame().movedAlongZ(from);
         Frame high = profile.frame().movedAlongZ(to);
@@ -77,23 +91,26 @@ public final class Extrude {
         return new Body(List.of(new Shell(faces)));
     }
 
-    private void wall(List<Profile.Edge> loop, List<Face> faces, List<Loop> bottoms, List<Loop> tops) {
+    private void wall(List<Profile.Edge> loop, boolean round, List<Face> faces, List<Loop> bottoms, List<Loop> tops) {
         int n = loop.size();
-        Vertex[] low = new Vertex[n];
-        Vertex[] high = new Vertex[n];
-        for (int i = 0; i < n; i++) {
-            Vec3 p = loop.get(i).start();
+        int corners = round ? n : n + 1;
+        Vertex[] low = new Vertex[corners];
+        Vertex[] high = new Vertex[corners];
+        for (int i = 0; i < corners; i++) {
+            Vec3 p = i < n ? loop.get(i).start() : loop.get(n - 1).end();
             low[i] = new Vertex(world(p, from), tol.linear());
             high[i] = new Vertex(world(p, to), tol.linear());
         }
-        boolean closed = n == 1;
-        Edge[] up = new Edge[n];
+        boolean closed = round && n == 1;
+        Edge[] up = new Edge[corners];
         Edge[] lowEdge = new Edge[n];
         Edge[] highEdge = new Edge[n];
-        for (int i = 0; i < n; i++) {
-            int j = (i + 1) % n;
+        for (int i = 0; i < corners; i++) {
             Line rise = new Line(low[i].point(), profile.frame().z());
             up[i] = closed ? null : new Edge(rise, new Interval(0, to - from), low[i], high[i], tol.linear());
+        }
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % corners;
             lowEdge[i] = along(loop.get(i), from, low[i], low[j]);
             highEdge[i] = along(loop.get(i), to, high[i], high[j]);
         }
@@ -106,7 +123,7 @@ public final class Extrude {
             List<Loop> sides = closed
                     ? List.of(new Loop(List.of(below)), new Loop(List.of(above)))
                     : List.of(new Loop(
-                            List.of(below, new Coedge(up[(i + 1) % n], true), above, new Coedge(up[i], false))));
+                            List.of(below, new Coedge(up[(i + 1) % corners], true), above, new Coedge(up[i], false))));
             faces.add(new Face(side(e), sense(e), sides, List.of(new Origin(step, "side", e.source()))));
             bottom.add(0, new Coedge(lowEdge[i], !e.forward()));
             top.add(new Coedge(highEdge[i], e.forward()));

@@ -204,7 +204,8 @@ class ChangingTest {
         assertThatThrownBy(() -> Changing.of(box, top, List.of(), e -> false, even(1, 2), "s"))
                 .isInstanceOf(GeometryException.class)
                 .hasMessageContaining("rolls all along the edge");
-        assertThatThrownBy(() -> Changing.of(box, top.subList(0, 1), List.of(), e -> false, List.of(new Place(0, 1)), "s"))
+        assertThatThrownBy(
+                        () -> Changing.of(box, top.subList(0, 1), List.of(), e -> false, List.of(new Place(0, 1)), "s"))
                 .isInstanceOf(GeometryException.class)
                 .hasMessageContaining("100 %");
     }

@@ -41,7 +41,8 @@ class FaceBlendTest {
     @Test
     void aBevelBetweenIsUsedUp() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
-        Predicate<Edge> edge = e -> Math.abs(e.middle().x()) < 1e-6 && Math.abs(e.middle().z() - 20) < 1e-6;
+        Predicate<Edge> edge =
+                e -> Math.abs(e.middle().x()) < 1e-6 && Math.abs(e.middle().z() - 20) < 1e-6;
         Body bevelled = Blend.edges(box, box.edges().stream().filter(edge).toList(), Size.bevel(2), "b")
                 .get(0);
         double is = round(bevelled, face(bevelled, 0, 15, 5), face(bevelled, 30, 15, 20), 6);
@@ -91,8 +92,7 @@ class FaceBlendTest {
     @Test
     void facesWithNothingToMeetInAreRefused() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
-        assertThatThrownBy(() -> FaceBlend.of(
-                        box, List.of(face(box, 0, 15, 5)), List.of(face(box, 40, 15, 5)), 3, "s"))
+        assertThatThrownBy(() -> FaceBlend.of(box, List.of(face(box, 0, 15, 5)), List.of(face(box, 40, 15, 5)), 3, "s"))
                 .isInstanceOf(GeometryException.class);
     }
 }
