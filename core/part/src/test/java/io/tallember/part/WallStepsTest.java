@@ -238,4 +238,47 @@ class WallStepsTest {
         assertThat(s.volume()).isCloseTo(2 * half, within(1e-4));
         assertThat(s.state().solids().get(0).faces()).hasSize(10);
     }
+
+    private static void faces(Sheet s, FaceStep.Way way, double d, FaceStep.By by, FaceReference face) {
+        s.with(new Command.AddStep(new FaceStep("", "", false, List.of(face), false, way, d, by)));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+    }
+
+    @Test
+    void facesAreDividedThickenedAndReplaced() {
+        Sheet s = new Sheet("Block", Unit.MM);
+        s.block("Block", SketchPlane.Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, MaterialStep.Mode.BODY);
+        Pen pen = new Pen();
+        pen.line(pen.point(10, 5), pen.point(10, 25));
+        pen.line(pen.point(30, 5), pen.point(30, 25));
+        String lines = s.sketch("Lines", SketchPlane.Base.TOP, pen.sketch());
+        FaceReference top = s.facing(n -> n.z() > 0.9);
+        faces(s, FaceStep.Way.DIVIDE, 0, new FaceStep.By(null, List.of(lines), false), top);
+        assertThat(s.state().solids().get(0).faces()).hasSize(8);
+        FaceReference strip = s.state().solids().get(0).faces().stream()
+                .filter(f -> f.outward(f.bounds().centre()).z() > 0.9)
+                .filter(f -> Math.abs(f.bounds().centre().x() - 20) < 1)
+                .map(f -> new FaceReference(
+                        s.state().solids().get(0).names().of(f), f.bounds().centre(), new io.tallember.geometry.Vec3(0, 0, 1)))
+                .findFirst()
+                .orElseThrow();
+        faces(s, FaceStep.Way.THICKEN, 4, FaceStep.By.NOTHING, strip);
+        assertThat(s.volume()).isCloseTo(24_000 + 4 * 20 * 30, within(1e-8));
+    }
+
+    @Test
+    void aFaceTakesTheShapeOfAPlaneAndALayerIsABodyOfItsOwn() {
+        Sheet s = new Sheet("Block", Unit.MM);
+        s.block("Block", SketchPlane.Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, MaterialStep.Mode.BODY);
+        FaceReference top = s.facing(n -> n.z() > 0.9);
+        faces(s, FaceStep.Way.THICKEN, 3, new FaceStep.By(null, List.of(), true), top);
+        assertThat(s.state().solids()).hasSize(2);
+        assertThat(s.volume()).isCloseTo(24_000 + 3600, within(1e-8));
+        Sheet c = new Sheet("Block", Unit.MM);
+        c.block("Block", SketchPlane.Base.TOP, new Pen().rectangle(-20, 0, 40, 30), 20, false, MaterialStep.Mode.BODY);
+        FaceReference right = c.facing(n -> n.x() > 0.9);
+        faces(c, FaceStep.Way.REPLACE, 0, new FaceStep.By(SketchPlane.Base.SIDE, List.of(), false), right);
+        assertThat(c.volume()).isCloseTo(20 * 30 * 20, within(1e-8));
+    }
 }

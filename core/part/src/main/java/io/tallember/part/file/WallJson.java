@@ -42,8 +42,31 @@ final class WallJson {
             }
         } else {
             FaceStep f = (FaceStep) w;
-            n.put("remove", f.remove()).put("distance", f.distance());
+            n.put("remove", f.way() == FaceStep.Way.REMOVE).put("distance", f.distance());
+            if (f.way() != FaceStep.Way.REMOVE && f.way() != FaceStep.Way.MOVE) {
+                write(n.put("way", Words.of(f.way())), f.by());
+            }
         }
+    }
+
+    private static void write(ObjectNode n, FaceStep.By by) {
+        if (by.plane() != null) {
+            StepJson.put(n, by.plane());
+        }
+        if (!by.sketches().isEmpty()) {
+            ArrayNode all = n.putArray("sketches");
+            by.sketches().forEach(all::add);
+        }
+        if (by.apart()) {
+            n.put("apart", true);
+        }
+    }
+
+    private static FaceStep.By by(Fields f) {
+        List<String> sketches = f.has("sketches")
+                ? f.list("sketches").stream().map(JsonNode::asString).toList()
+                : List.of();
+        return new FaceStep.By(f.has("plane") ? StepJson.plane(f) : null, sketches, f.flag("apart"));
     }
 
     private static void faces(ObjectNode n, List<FaceReference> faces) {
@@ -107,8 +130,10 @@ final class WallJson {
                     f.flag("both"),
                     f.size("angle", typed, place + "/angle", true));
         }
-        return new FaceStep(
-                id, name, off, faces, chain, f.flag("remove"), f.size("distance", typed, place + "/distance", false));
+        double distance = f.size("distance", typed, place + "/distance", false);
+        return f.has("way")
+                ? new FaceStep(id, name, off, faces, chain, f.oneOf("way", FaceStep.Way.class), distance, by(f))
+                : new FaceStep(id, name, off, faces, chain, f.flag("remove"), distance);
     }
 
     private static List<FaceReference> faces(Fields f) {

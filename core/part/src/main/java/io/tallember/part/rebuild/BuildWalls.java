@@ -1,5 +1,9 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.part.SketchPlane;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
@@ -58,6 +62,16 @@ final class BuildWalls {
                 Material.name(worked(b.body(), all, own), b.id(), out);
             }
         }
+        if (step instanceof FaceStep k && k.way() == FaceStep.Way.THICKEN && k.by().apart()) {
+            for (PartBody b : before.bodies()) {
+                List<Face> here =
+                        picked.stream().filter(b.body().faces()::contains).toList();
+                if (!here.isEmpty()) {
+                    List<Face> all = step.chain() ? Retarget.smoothChain(b.body(), here) : here;
+                    Material.name(Faces.layer(b.body(), all, k.distance(), k.id(), TOL), k.id(), out);
+                }
+            }
+        }
         return before.changed(step.id(), out);
     }
 
@@ -76,6 +90,24 @@ final class BuildWalls {
             return List.of(Draft.of(body, faces, new Plane(f), pull, d.angle(), TOL));
         }
         FaceStep k = (FaceStep) step;
-        return List.of(k.remove() ? Faces.removed(body, faces, TOL) : Faces.moved(body, faces, k.distance(), TOL));
+        return switch (k.way()) {
+            case MOVE -> List.of(Faces.moved(body, faces, k.distance(), TOL));
+            case REMOVE -> List.of(Faces.removed(body, faces, TOL));
+            case THICKEN -> k.by().apart()
+                    ? List.of(body)
+                    : Faces.thickened(body, faces, k.distance(), k.id(), TOL);
+            case REPLACE -> List.of(replaced(body, faces, k));
+            case DIVIDE -> List.of(new Dividing(k, before, notes).divided(body, faces));
+        };
+    }
+
+    private Body replaced(Body body, List<Face> faces, FaceStep k) {
+        Surface by = k.by().plane() instanceof SketchPlane.OnFace f
+                ? Planes.face(f, "this step", before, notes).surface()
+                : new Plane(Planes.frame(k.by().plane(), "this step", before, notes));
+        if (faces.size() > 1) {
+            throw new GeometryException(Reason.BAD_VALUE, "One face takes another's shape at a time. Pick one.");
+        }
+        return Faces.replaced(body, faces.get(0), by, TOL);
     }
 }

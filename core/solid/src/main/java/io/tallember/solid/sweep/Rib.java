@@ -200,7 +200,7 @@ public final class Rib {
     }
 
     /** The line with its ends carried on straight. */
-    private static List<Profile.Edge> carriedOn(List<Profile.Edge> line, double by) {
+    public static List<Profile.Edge> carriedOn(List<Profile.Edge> line, double by) {
         List<Profile.Edge> out = new ArrayList<>(line);
         Profile.Edge first = out.get(0);
         Vec3 start = first.start();
