@@ -320,13 +320,18 @@ export interface DraftStep extends StepBase {
   angle: number | string;
 }
 
-/** Moves faces along their normals, or takes them out. */
+/** Moves faces along their normals, or takes them out, or does what the way says. */
 export interface FacesStep extends StepBase {
   kind: "faces";
   faces: FaceRef[];
   chain: boolean;
   remove: boolean;
   distance: number | string;
+  way?: "thicken" | "replace" | "divide";
+  /** Whose shape they take, or along which they are divided. */
+  plane?: Plane;
+  sketches?: string[];
+  apart?: boolean;
 }
 
 /** A plane that others stand on. */

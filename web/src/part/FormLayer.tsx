@@ -221,13 +221,15 @@ function FaceArrow({ form }: { form: WallDraft }) {
   const unit = usePart((s) => s.view!.unit);
   const face = form.faces[0];
   const mm = roughLength(form.distance, unit);
-  if (form.op !== "move" || !face || mm === null) return null;
+  if ((form.op !== "move" && form.op !== "thicken") || !face || mm === null) return null;
   return (
     <PullArrow
       foot={new Vector3(...face.point)}
       way={new Vector3(...face.normal)}
       mm={mm}
-      onPull={(next) => next !== 0 && changeWall({ distance: lengthText(next, unit) })}
+      onPull={(next) =>
+        (form.op === "move" ? next !== 0 : next > 0) && changeWall({ distance: lengthText(next, unit) })
+      }
     />
   );
 }

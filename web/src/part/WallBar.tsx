@@ -4,7 +4,18 @@ import { Field, LiveLine } from "./BarParts";
 import { PlaneSlot } from "./PlaceBar";
 import { ChoiceSlot } from "./Slots";
 import { usePart, type WallDraft } from "./store";
-import { applyWall, CHAINS, changeWall, OPENINGS, PULLS, pulled, pullOf, WHERE } from "./walling";
+import {
+  applyWall,
+  CHAINS,
+  changeWall,
+  LAYERS,
+  MOVES,
+  OPENINGS,
+  PULLS,
+  pulled,
+  pullOf,
+  WHERE,
+} from "./walling";
 
 type Words = { form: WallDraft; input: RefObject<HTMLInputElement | null> };
 
@@ -43,6 +54,8 @@ export function WallBar() {
             <ShellWords form={form} input={input} />
           ) : form.op === "draft" ? (
             <DraftWords form={form} input={input} />
+          ) : form.op === "replace" || form.op === "divide" ? (
+            <ByWords form={form} />
           ) : (
             <MoveWords form={form} input={input} />
           )}
@@ -50,11 +63,13 @@ export function WallBar() {
         <LiveLine
           step={form.step}
           hint={
-            form.slot === "neutral"
-              ? "Click the flat face where the draft turns"
-              : form.op === "shell" && !form.closed && form.slot === "faces"
-                ? "Click the faces to leave open"
-                : "Click faces in the view to add or take them out"
+            form.slot === "target"
+              ? "Click the face whose shape it takes"
+              : form.slot === "neutral"
+                ? "Click the flat face where the draft turns"
+                : form.op === "shell" && !form.closed && form.slot === "faces"
+                  ? "Click the faces to leave open"
+                  : "Click faces in the view to add or take them out"
           }
         />
       </div>
@@ -186,13 +201,73 @@ function DraftWords({ form, input }: Words) {
   );
 }
 
+/** A face replaced by the shape of another, or faces divided. */
+function ByWords({ form }: { form: WallDraft }) {
+  const view = usePart((s) => s.view!);
+  const sketches = view.steps.filter((s) => s.kind === "sketch" && view.sketches[s.id]);
+  const names = Object.fromEntries(sketches.map((s) => [s.id, s.name]));
+  const target = (
+    <PlaneSlot
+      plane={form.target}
+      onChoose={(p) => changeWall({ target: p, sketches: [], slot: "faces" })}
+      onAim={() => changeWall({ slot: "target" })}
+    />
+  );
+  if (form.op === "replace") {
+    return (
+      <>
+        Replace <FacesSlot form={form} slot="faces" empty="pick a face" /> by the shape of {target}
+      </>
+    );
+  }
+  const unused = sketches.filter((s) => !form.sketches.includes(s.id));
+  return (
+    <>
+      Divide <FacesSlot form={form} slot="faces" empty="pick faces" /> along{" "}
+      {form.sketches.map((id, i) => (
+        <span key={id}>
+          {i > 0 && " and "}
+          <ChoiceSlot
+            label={`Sketch ${i + 1}`}
+            value={id}
+            choices={{ ...names, plane: "a plane instead" }}
+            onChoose={(k) =>
+              k === "plane"
+                ? changeWall({ sketches: [], target: "top" })
+                : changeWall({ sketches: form.sketches.map((x, n) => (n === i ? k : x)) })
+            }
+          />
+        </span>
+      ))}
+      {form.sketches.length === 0 && target}
+      {unused.length > 0 && (
+        <button
+          className="pl-3 text-[13px] underline"
+          onClick={() => changeWall({ sketches: [...form.sketches, unused[0].id], target: null })}
+        >
+          {form.sketches.length === 0 ? "along a sketch instead" : "another sketch"}
+        </button>
+      )}
+    </>
+  );
+}
+
 function MoveWords({ form, input }: Words) {
   const unit = usePart((s) => s.view!.unit);
   const remove = form.op === "remove";
   return (
     <>
-      {remove ? "Take out" : "Move"} <FacesSlot form={form} slot="faces" empty="pick faces" />{" "}
-      <ChainSlot form={form} />
+      {remove ? (
+        "Take out"
+      ) : (
+        <ChoiceSlot
+          label="What becomes of the faces"
+          value={form.op as keyof typeof MOVES}
+          choices={MOVES}
+          onChoose={(op) => changeWall({ op })}
+        />
+      )}{" "}
+      <FacesSlot form={form} slot="faces" empty="pick faces" /> <ChainSlot form={form} />
       {remove ? (
         ", their neighbours closing the gap"
       ) : (
@@ -201,13 +276,24 @@ function MoveWords({ form, input }: Words) {
           outward by{" "}
           <Field
             label="Distance"
-            hint="Negative moves into the material"
+            hint={form.op === "move" ? "Negative moves into the material" : "How thick the new material is"}
             value={form.distance}
             input={input}
             onChange={(distance) => changeWall({ distance })}
             onEnter={applyWall}
           />{" "}
           {unit}
+          {form.op === "thicken" && (
+            <>
+              {" "}
+              <ChoiceSlot
+                label="What becomes of the material"
+                value={form.apart ? "apart" : "joined"}
+                choices={LAYERS}
+                onChoose={(k) => changeWall({ apart: k === "apart" })}
+              />
+            </>
+          )}
         </>
       )}
     </>

@@ -17,7 +17,9 @@ export function WallSentence({
   onOpen: () => void;
 }) {
   const { view, tryOut, doing, send } = usePart();
-  const own = /^(Shell|Draft|Move faces|Take out) \d+$/.test(step.name) ? null : step.name;
+  const own = /^(Shell|Draft|Move faces|Take out|Thicken|Replace|Divide) \d+$/.test(step.name)
+    ? null
+    : step.name;
   const now = wallOf(step, view!);
   const change = (what: Partial<WallDraft>) => send(wallCommand({ ...now, ...what })!);
   const number = (
@@ -95,7 +97,25 @@ export function WallSentence({
         </>
       )}
       {step.kind === "faces" &&
-        (step.remove ? (
+        (step.way === "replace" ? (
+          <>
+            Replace {faces(step.faces.length)} by the shape of {planeWords(step.plane!, view!)}
+          </>
+        ) : step.way === "divide" ? (
+          <>
+            Divide {faces(step.faces.length)} along{" "}
+            {step.plane
+              ? planeWords(step.plane, view!)
+              : step
+                  .sketches!.map((id) => view!.steps.find((s) => s.id === id)?.name ?? "a sketch")
+                  .join(" and ")}
+          </>
+        ) : step.way === "thicken" ? (
+          <>
+            Thicken {faces(step.faces.length)} by {length("Distance", "distance", step.distance)}
+            {step.apart && " as a body of its own"}
+          </>
+        ) : step.remove ? (
           <>Take out {faces(step.faces.length)}, their neighbours closing the gap</>
         ) : (
           <>

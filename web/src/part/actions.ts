@@ -151,13 +151,33 @@ export function shelfActions(stage: number): Action[] {
         why: why ?? noLine,
         run: beginRib,
       },
-      { name: "Move faces", hint: "Outward or inward", key: "r", why, run: () => beginWall("move") },
+      {
+        name: "Move faces",
+        hint: "Outward, inward, or thicker",
+        key: "r",
+        why,
+        run: () => beginWall("move"),
+      },
       {
         name: "Take out faces",
         hint: "Neighbours close the gap",
         key: "t",
         why,
         run: () => beginWall("remove"),
+      },
+      {
+        name: "Replace a face",
+        hint: "By the shape of another",
+        key: "a",
+        why,
+        run: () => beginWall("replace"),
+      },
+      {
+        name: "Divide faces",
+        hint: "Along sketches or a plane",
+        key: "s",
+        why,
+        run: () => beginWall("divide"),
       },
     ];
   }

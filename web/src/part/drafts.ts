@@ -154,7 +154,7 @@ export interface SplitDraft {
 /** The shell, draft or moved faces being written in the work bar. */
 export interface WallDraft {
   step: string | null;
-  op: "shell" | "draft" | "move" | "remove";
+  op: "shell" | "draft" | "move" | "remove" | "thicken" | "replace" | "divide";
   faces: FaceRef[];
   chain: boolean;
   closed: boolean;
@@ -163,8 +163,13 @@ export interface WallDraft {
   outside: string;
   groups: { thickness: string; faces: FaceRef[] }[];
   /** Where faces that are clicked go: the faces, a draft's plane, or a group of a shell. */
-  slot: "faces" | "neutral" | number;
+  slot: "faces" | "neutral" | "target" | number;
   neutral: Plane;
+  /** Whose shape a face takes, or along which faces are divided. */
+  target: Plane | null;
+  sketches: string[];
+  /** Whether new material is a body of its own. */
+  apart: boolean;
   flipped: boolean;
   /** Whether a draft leans away from its plane on both sides. */
   both: boolean;

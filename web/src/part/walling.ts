@@ -20,7 +20,17 @@ type WallStep = ShellStep | DraftStep | FacesStep;
 export const isWall = (s: Step): s is Extract<Step, WallStep> =>
   s.kind === "shell" || s.kind === "draft" || s.kind === "faces";
 
-export const OPS = { shell: "Shell", draft: "Draft", move: "Move", remove: "Take out" } as const;
+export const OPS = {
+  shell: "Shell",
+  draft: "Draft",
+  move: "Move",
+  remove: "Take out",
+  thicken: "Thicken",
+  replace: "Replace",
+  divide: "Divide",
+} as const;
+export const MOVES = { move: "Move", thicken: "Thicken" } as const;
+export const LAYERS = { joined: "joined to the body", apart: "as a body of its own" } as const;
 export const OPENINGS = { open: "leaving open", closed: "without opening, the body of" } as const;
 export const WHERE = {
   inside: "inside its faces",
@@ -71,13 +81,35 @@ export function wallCommand(form: WallDraft): Command | null {
       },
     };
   }
+  if (form.op === "replace" || form.op === "divide") {
+    const sketches = form.op === "divide" ? form.sketches : [];
+    if (!form.target && sketches.length === 0) return null;
+    const by = form.target && sketches.length === 0 ? { plane: form.target } : { sketches };
+    return { do: kept, step: { ...common, kind: "faces", remove: false, distance: 0, way: form.op, ...by } };
+  }
   const remove = form.op === "remove";
   if (!remove && !form.distance.trim()) return null;
-  return { do: kept, step: { ...common, kind: "faces", remove, distance: remove ? 0 : form.distance } };
+  return {
+    do: kept,
+    step: {
+      ...common,
+      kind: "faces",
+      remove,
+      distance: remove ? 0 : form.distance,
+      ...(form.op === "thicken" ? { way: "thicken" as const, apart: form.apart } : {}),
+    },
+  };
 }
 
 const lineOf = (view: PartView, body: string, key: string) =>
   view.bodies.find((b) => b.id === body)?.faces.find((f) => f.key === key);
+
+/** The last sketch, if any, to divide faces along. */
+const lastSketch = (view: PartView): string[] =>
+  view.steps
+    .filter((s) => s.kind === "sketch" && view.sketches[s.id])
+    .slice(-1)
+    .map((s) => s.id);
 
 /** Begins an operation on the faces that are picked in the view. */
 export function beginWall(op: WallDraft["op"]): void {
@@ -102,6 +134,9 @@ export function beginWall(op: WallDraft["op"]): void {
       groups: [],
       slot: "faces",
       neutral: "top",
+      target: null,
+      sketches: op === "divide" ? lastSketch(view) : [],
+      apart: false,
       flipped: false,
       both: false,
       angle: "2",
@@ -120,7 +155,7 @@ export function wallOf(step: WallStep, view: PartView): WallDraft {
   const outside = (shell?.outside as number) ?? 0;
   return {
     step: step.id,
-    op: step.kind === "faces" ? (step.remove ? "remove" : "move") : step.kind,
+    op: step.kind === "faces" ? (step.way ?? (step.remove ? "remove" : "move")) : step.kind,
     faces: step.faces,
     chain: step.chain,
     closed: shell?.closed ?? false,
@@ -133,6 +168,9 @@ export function wallOf(step: WallStep, view: PartView): WallDraft {
     })),
     slot: "faces",
     neutral: step.kind === "draft" ? step.plane : "top",
+    target: (step.kind === "faces" && step.plane) || null,
+    sketches: (step.kind === "faces" && step.sketches) || [],
+    apart: (step.kind === "faces" && step.apart) ?? false,
     flipped: step.kind === "draft" && step.flipped,
     both: step.kind === "draft" && (step.both ?? false),
     angle:
@@ -184,8 +222,13 @@ export function wallFace(face: FaceLine | undefined): boolean {
   if (form.slot === "neutral") {
     if (!face.normal) say("A draft turns about a flat face; this isn’t one.", true);
     else changeWall({ neutral: faceRef(face), slot: "faces" });
-  } else if (form.slot === "faces") changeWall({ faces: toggled(form.faces) });
-  else {
+  } else if (form.slot === "target") changeWall({ target: faceRef(face), sketches: [], slot: "faces" });
+  else if (form.slot === "faces") {
+    const faces = toggled(form.faces);
+    // the next click is for the face whose shape it takes
+    const next = form.op === "replace" && !form.target && faces.length === 1;
+    changeWall({ faces, ...(next ? { slot: "target" as const } : {}) });
+  } else {
     const at = form.slot;
     changeWall({
       groups: form.groups.map((g, i) => (i === at ? { ...g, faces: toggled(g.faces) } : g)),
@@ -196,6 +239,8 @@ export function wallFace(face: FaceLine | undefined): boolean {
 
 /** The faces that the slot in use holds, for showing them in the view. */
 export function wallPicks(form: WallDraft): FaceRef[] {
+  if (form.slot === "target")
+    return form.target && typeof form.target === "object" && "face" in form.target ? [form.target] : [];
   if (form.slot === "neutral")
     return typeof form.neutral === "object" && "face" in form.neutral ? [form.neutral] : [];
   return form.slot === "faces" ? form.faces : (form.groups[form.slot]?.faces ?? []);
@@ -210,6 +255,10 @@ export async function applyWall(): Promise<void> {
       ? form.op === "shell" && !form.closed
         ? "Click at least one face to leave open first."
         : "Click at least one face first."
-      : "Type a number first.";
+      : form.op === "replace"
+        ? "Click the face whose shape it takes, or choose a plane."
+        : form.op === "divide"
+          ? "Choose a sketch or a plane to divide along."
+          : "Type a number first.";
   await keepStep(wallCommand(form), missing, form.step);
 }
