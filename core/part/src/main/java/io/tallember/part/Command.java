@@ -37,6 +37,7 @@ public sealed interface Command
                 Command.WithFormulas,
                 Command.SetValue,
                 Command.TakeValues,
+                Command.OpenStep,
                 Command.RenameValue,
                 Command.DeleteValue,
                 Command.SetUnderlay,
@@ -105,6 +106,19 @@ public sealed interface Command
         @Override
         public String said() {
             return "change a step";
+        }
+    }
+
+    /** Puts the steps that a ready piece is made of in its place. */
+    record OpenStep(String id, List<Step> into) implements Command {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.opened(id, into);
+        }
+
+        @Override
+        public String said() {
+            return "open a step";
         }
     }
 

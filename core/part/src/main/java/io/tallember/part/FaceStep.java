@@ -12,14 +12,7 @@ import java.util.Set;
  * @param by what else the way needs
  */
 public record FaceStep(
-        String id,
-        String name,
-        boolean off,
-        List<FaceReference> faces,
-        boolean chain,
-        Way way,
-        double distance,
-        By by)
+        String id, String name, boolean off, List<FaceReference> faces, boolean chain, Way way, double distance, By by)
         implements WallStep {
     /** What becomes of the faces. */
     public enum Way {

@@ -2,6 +2,7 @@ package io.tallember.part;
 
 import io.tallember.part.values.Value;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -58,7 +59,7 @@ public record PartDocument(
         Set<String> above = new HashSet<>();
         for (Step s : steps) {
             if (!s.id().matches("s[0-9]{1,6}")
-                    || Integer.parseInt(s.id().substring(1)) >= nextId
+                    || Integer.parseInt(s.id().substring(1)) + s.reserved() >= nextId
                     || s.name().isBlank()
                     || s.name().length() > 120) {
                 throw Refusal.of("Step " + Refusal.quoted(s.id()) + " has an id or a name that can't be used.");
@@ -66,15 +67,17 @@ public record PartDocument(
             for (String used : s.uses()) {
                 if (!above.contains(used)) {
                     String lacking = steps.stream()
-                            .filter(t -> t.id().equals(used))
+                            .filter(t -> t.makes().contains(used))
                             .map(Step::name)
                             .findFirst()
                             .orElse("a step that is gone");
                     throw Refusal.of(s.name() + " uses " + lacking + ", which must stay above it in the build sheet.");
                 }
             }
-            if (!above.add(s.id())) {
-                throw Refusal.of("Two steps have the id " + s.id() + ".");
+            for (String made : s.makes()) {
+                if (!above.add(made)) {
+                    throw Refusal.of("Two steps have the id " + made + ".");
+                }
             }
         }
         for (Step s : steps) {
@@ -141,7 +144,14 @@ public record PartDocument(
         List<Step> more = new ArrayList<>(steps);
         more.add(workLine, withRegionIds(step, nextId + 1));
         return new PartDocument(
-                name, unit, more, workLine + 1, nextId + 1 + newRegions(step), values, formulas, arrangement);
+                name,
+                unit,
+                more,
+                workLine + 1,
+                nextId + 1 + newRegions(step) + step.reserved(),
+                values,
+                formulas,
+                arrangement);
     }
 
     public PartDocument replaced(Step step) {
@@ -156,6 +166,18 @@ public record PartDocument(
                 values,
                 formulas,
                 arrangement);
+    }
+
+    /** With several steps, whose ids were kept for it, in the place of one. */
+    public PartDocument opened(String id, List<Step> into) {
+        int at = steps.indexOf(step(id));
+        List<Step> all = new ArrayList<>(steps);
+        all.remove(at);
+        all.addAll(at, into);
+        Map<String, String> left = new HashMap<>(formulas);
+        left.keySet().removeIf(k -> k.startsWith(id + "/"));
+        int line = workLine > at ? workLine + into.size() - 1 : workLine;
+        return new PartDocument(name, unit, all, line, nextId, values, left, arrangement);
     }
 
     private static int newRegions(Step step) {
@@ -206,11 +228,11 @@ public record PartDocument(
 
     /** The step and all that build on it, directly or not, in order. */
     public List<Step> withDependants(String id) {
-        Set<String> ids = new LinkedHashSet<>(List.of(step(id).id()));
+        Set<String> ids = new LinkedHashSet<>(step(id).makes());
         List<Step> out = new ArrayList<>();
         for (Step s : steps) {
             if (ids.contains(s.id()) || s.uses().stream().anyMatch(ids::contains)) {
-                ids.add(s.id());
+                ids.addAll(s.makes());
                 out.add(s);
             }
         }

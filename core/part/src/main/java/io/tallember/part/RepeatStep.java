@@ -47,6 +47,7 @@ public record RepeatStep(
                 || s instanceof BlendStep
                 || s instanceof DraftStep
                 || s instanceof FaceStep
+                || s instanceof MouldedStep
                 || s instanceof RepeatStep;
     }
 

@@ -8,7 +8,9 @@ import java.util.List;
 public sealed interface SketchPlane {
     /** The steps that made it or the face it lies on. */
     default List<String> steps() {
-        return this instanceof OnFace f ? f.face().steps() : this instanceof Made m ? List.of(m.step()) : List.of();
+        return this instanceof OnFace f
+                ? f.face().steps()
+                : this instanceof Made m ? List.of(m.step()) : this instanceof Standing s ? s.on().steps() : List.of();
     }
 
     /** One of the three planes through the origin. */
@@ -34,6 +36,13 @@ public sealed interface SketchPlane {
             return name().toLowerCase(java.util.Locale.ROOT) + " plane";
         }
     }
+
+    /**
+     * Upright on another at a place of it in mm, its y along the other's normal.
+     *
+     * @param turn of its x from the other's, in radians
+     */
+    record Standing(SketchPlane on, double x, double y, double turn) implements SketchPlane {}
 
     /** A plane that a step of the build sheet made. */
     record Made(String step) implements SketchPlane {}

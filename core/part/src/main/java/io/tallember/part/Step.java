@@ -15,7 +15,8 @@ public sealed interface Step
                 MarkStep,
                 MirrorStep,
                 MoveStep,
-                CombineStep {
+                CombineStep,
+                MouldedStep {
     String id();
 
     String name();
@@ -50,6 +51,16 @@ public sealed interface Step
     /** With another number, in mm or radians, at a place that has one. */
     default Step sized(String place, double value) {
         return this;
+    }
+
+    /** Ids by which the faces that it makes name it. */
+    default List<String> makes() {
+        return List.of(id());
+    }
+
+    /** How many ids after its own are kept for it. */
+    default int reserved() {
+        return 0;
     }
 
     /** Ids of the steps this one builds on. */

@@ -260,7 +260,9 @@ class WallStepsTest {
                 .filter(f -> f.outward(f.bounds().centre()).z() > 0.9)
                 .filter(f -> Math.abs(f.bounds().centre().x() - 20) < 1)
                 .map(f -> new FaceReference(
-                        s.state().solids().get(0).names().of(f), f.bounds().centre(), new io.tallember.geometry.Vec3(0, 0, 1)))
+                        s.state().solids().get(0).names().of(f),
+                        f.bounds().centre(),
+                        new io.tallember.geometry.Vec3(0, 0, 1)))
                 .findFirst()
                 .orElseThrow();
         faces(s, FaceStep.Way.THICKEN, 4, FaceStep.By.NOTHING, strip);

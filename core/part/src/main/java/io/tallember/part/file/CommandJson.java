@@ -9,6 +9,7 @@ import io.tallember.part.SketchEdit;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
+import io.tallember.part.rebuild.Moulded;
 import io.tallember.part.values.ValuesCsv;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
@@ -33,6 +34,7 @@ public final class CommandJson {
             case "add-step" -> new Command.AddStep(step(node, typed, doc.freshId()));
             case "copy-steps" ->
                 StepCopies.of(doc, f.texts("steps"), f.size("x", typed, "", false), f.size("y", typed, "", false));
+            case "open-step" -> Moulded.opened(doc, f.text("id"));
             case "change-step" -> new Command.ChangeStep(step(node, typed, ""));
             case "set-value" -> new Command.SetValue(f.text("name").strip(), f.text("formula"));
             case "take-values" -> ValuesCsv.read(f.longText("csv"));

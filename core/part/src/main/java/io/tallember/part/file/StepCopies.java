@@ -46,7 +46,10 @@ final class StepCopies {
         Map<String, String> ofCopy = new HashMap<>();
         int next = doc.nextId();
         for (Step s : chosen) {
-            ofCopy.put(s.id(), "s" + next++);
+            int own = Integer.parseInt(s.id().substring(1));
+            for (int k = 0; k <= s.reserved(); k++) {
+                ofCopy.put("s" + (own + k), "s" + next++);
+            }
             if (s instanceof ProfileStep p) {
                 for (var r : p.regions()) {
                     ofCopy.put(r.id(), "r" + next++);

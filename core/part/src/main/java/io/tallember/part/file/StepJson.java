@@ -12,6 +12,7 @@ import io.tallember.part.HoleStep;
 import io.tallember.part.MarkStep;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.MirrorStep;
+import io.tallember.part.MouldedStep;
 import io.tallember.part.MoveStep;
 import io.tallember.part.PlaneStep;
 import io.tallember.part.ProfileStep;
@@ -61,6 +62,8 @@ public final class StepJson {
             RepeatJson.write(n, r);
         } else if (step instanceof HoleStep h) {
             HoleJson.write(n, h);
+        } else if (step instanceof MouldedStep m) {
+            MouldedJson.write(n, m);
         } else if (step instanceof ReadyStep r) {
             put(n, r.plane());
             n.put("shape", Words.of(r.shape()));
@@ -124,6 +127,9 @@ public final class StepJson {
         if (step instanceof ReadyStep) {
             return "ready";
         }
+        if (step instanceof MouldedStep) {
+            return "moulded";
+        }
         if (step instanceof HoleStep) {
             return "hole";
         }
@@ -170,6 +176,10 @@ public final class StepJson {
             put(n, name, f.face());
         } else if (plane instanceof SketchPlane.Made m) {
             n.putObject(name).put("step", m.step());
+        } else if (plane instanceof SketchPlane.Standing s) {
+            ObjectNode on = n.putObject(name);
+            put(on, "on", s.on());
+            on.put("x", s.x()).put("y", s.y()).put("turn", s.turn());
         } else {
             n.put(name, Words.of((SketchPlane.Base) plane));
         }
@@ -214,6 +224,9 @@ public final class StepJson {
         }
         if (kind.equals("repeat")) {
             return RepeatJson.read(id, name, off, f, typed, place);
+        }
+        if (kind.equals("moulded")) {
+            return MouldedJson.read(id, name, off, f, typed, place);
         }
         if (kind.equals("hole")) {
             return HoleJson.read(id, name, off, f, typed, place);
@@ -298,6 +311,9 @@ public final class StepJson {
             return f.oneOf(name, SketchPlane.Base.class);
         }
         Fields part = f.part(name, "plane");
+        if (part.has("on")) {
+            return new SketchPlane.Standing(plane(part, "on"), part.number("x"), part.number("y"), part.number("turn"));
+        }
         return part.has("step") ? new SketchPlane.Made(part.text("step")) : new SketchPlane.OnFace(face(part));
     }
 

@@ -1,16 +1,16 @@
 package io.tallember.part.rebuild;
 
-import io.tallember.part.SketchPlane;
-import io.tallember.geometry.Surface;
-import io.tallember.geometry.GeometryException.Reason;
-import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.DraftStep;
 import io.tallember.part.FaceStep;
 import io.tallember.part.ShellStep;
+import io.tallember.part.SketchPlane;
 import io.tallember.part.WallStep;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
@@ -93,9 +93,7 @@ final class BuildWalls {
         return switch (k.way()) {
             case MOVE -> List.of(Faces.moved(body, faces, k.distance(), TOL));
             case REMOVE -> List.of(Faces.removed(body, faces, TOL));
-            case THICKEN -> k.by().apart()
-                    ? List.of(body)
-                    : Faces.thickened(body, faces, k.distance(), k.id(), TOL);
+            case THICKEN -> k.by().apart() ? List.of(body) : Faces.thickened(body, faces, k.distance(), k.id(), TOL);
             case REPLACE -> List.of(replaced(body, faces, k));
             case DIVIDE -> List.of(new Dividing(k, before, notes).divided(body, faces));
         };

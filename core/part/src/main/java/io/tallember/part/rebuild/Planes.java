@@ -4,6 +4,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.SketchPlane;
 import io.tallember.solid.Face;
 import java.util.List;
@@ -23,6 +24,11 @@ final class Planes {
                             Reason.LOST_REFERENCE,
                             "The plane under " + what
                                     + " isn't built. Switch its step on, or put it on another plane or face."));
+        }
+        if (plane instanceof SketchPlane.Standing s) {
+            Frame f = frame(s.on(), what, before, notes);
+            Vec3 x = f.x().times(Math.cos(s.turn())).plus(Math.sin(s.turn()), f.y());
+            return new Frame(f.point(s.x(), s.y(), 0), x, f.z(), x.cross(f.z()));
         }
         Face face = face(((SketchPlane.OnFace) plane), what, before, notes);
         if (!(face.surface() instanceof Plane p)) {

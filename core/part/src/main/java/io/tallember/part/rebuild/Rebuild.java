@@ -8,6 +8,7 @@ import io.tallember.part.ExtrudeStep;
 import io.tallember.part.HoleStep;
 import io.tallember.part.MarkStep;
 import io.tallember.part.MirrorStep;
+import io.tallember.part.MouldedStep;
 import io.tallember.part.MoveStep;
 import io.tallember.part.PartDocument;
 import io.tallember.part.PlaneStep;
@@ -116,7 +117,7 @@ public final class Rebuild {
         }
     }
 
-    private static Stand after(Stand before, Step s, List<String> notes) {
+    static Stand after(Stand before, Step s, List<String> notes) {
         if (s instanceof SketchStep k) {
             return BuildSketch.build(k, before, notes);
         }
@@ -152,6 +153,9 @@ public final class Rebuild {
         }
         if (s instanceof RibStep r) {
             return BuildRib.build(r, before, notes);
+        }
+        if (s instanceof MouldedStep m) {
+            return Moulded.build(m, before, notes);
         }
         if (s instanceof ReadyStep r) {
             return BuildReady.build(r, before, notes);

@@ -18,7 +18,7 @@ import java.util.function.Function;
  * Moves a loop or chain of lines and arcs to its left by a distance, corners kept sharp: every curve moves by itself, and
  * neighbours are carried on or cut back to where they meet.
  */
-final class Inset {
+public final class Inset {
     private static final double SMOOTH = 1e-7;
 
     private final double by;
@@ -38,7 +38,7 @@ final class Inset {
      * @param closed whether the last edge is joined to the first
      * @param eaten what to throw when nothing is left of an edge, from its source
      */
-    static List<Profile.Edge> of(
+    public static List<Profile.Edge> of(
             List<Profile.Edge> loop,
             double by,
             boolean closed,

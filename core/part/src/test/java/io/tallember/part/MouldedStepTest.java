@@ -1,0 +1,264 @@
+package io.tallember.part;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Vec2;
+import io.tallember.part.MaterialStep.Mode;
+import io.tallember.part.MouldedStep.Feature;
+import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.file.PartFile;
+import io.tallember.part.rebuild.Moulded;
+import io.tallember.solid.Body;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** Ready pieces of moulded parts: as large as their numbers say, and the same when they are opened into their steps. */
+class MouldedStepTest {
+    private static Sheet plate() {
+        Sheet s = new Sheet("Plate", Unit.MM);
+        s.block("Plate", Base.TOP, new Pen().rectangle(-40, -30, 80, 60), 5, false, Mode.BODY);
+        return s;
+    }
+
+    private static SketchPlane top(Sheet s) {
+        return new SketchPlane.OnFace(s.facing(n -> n.z() > 0.9));
+    }
+
+    private static void add(
+            Sheet s,
+            Feature f,
+            SketchPlane on,
+            List<Vec2> at,
+            double turn,
+            int count,
+            int rows,
+            boolean outer,
+            boolean recess,
+            Double... sizes) {
+        MouldedStep m =
+                new MouldedStep("", "", false, f, on, at, turn, Arrays.asList(sizes), count, rows, outer, recess);
+        s.with(new Command.AddStep(m));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+    }
+
+    /** Opened, the part is the same to the last name of a face. */
+    private static void opens(Sheet s) {
+        double was = s.volume();
+        List<String> names = names(s);
+        String id = s.document().steps().get(s.document().steps().size() - 1).id();
+        int before = s.document().steps().size();
+        s.with(Moulded.opened(s.document(), id));
+        assertThat(s.failure()).isEmpty();
+        assertThat(s.volume()).isCloseTo(was, within(1e-9));
+        assertThat(names(s)).isEqualTo(names);
+        assertThat(s.document().steps().size()).isGreaterThan(before);
+        assertThat(s.document().workLine()).isEqualTo(s.document().steps().size());
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+    }
+
+    private static List<String> names(Sheet s) {
+        return s.state().solids().stream()
+                .flatMap(b -> b.faces().stream().map(b.names()::of))
+                .sorted()
+                .toList();
+    }
+
+    @Test
+    void aPostHasItsHoleDraftAndGussets() {
+        Sheet s = plate();
+        add(
+                s,
+                Feature.POST,
+                top(s),
+                List.of(new Vec2(-20, 0), new Vec2(20, 5)),
+                0,
+                0,
+                0,
+                false,
+                false,
+                8.0,
+                3.0,
+                10.0,
+                14.0,
+                0.0,
+                8.0,
+                9.0,
+                1.5);
+        assertThat(s.volume() - 24_000).isCloseTo(2 * Math.PI * (16 * 14 - 2.25 * 10), within(1e-8));
+        opens(s);
+        Sheet g = plate();
+        add(
+                g,
+                Feature.POST,
+                top(g),
+                List.of(new Vec2(0, 0)),
+                0.3,
+                4,
+                0,
+                false,
+                false,
+                8.0,
+                3.0,
+                14.0,
+                14.0,
+                Math.toRadians(1),
+                9.0,
+                9.0,
+                1.5);
+        double foot = 4 + 14 * Math.tan(Math.toRadians(1));
+        double post = Math.PI * 14 / 3 * (16 + 4 * foot + foot * foot) - Math.PI * 2.25 * 14;
+        assertThat(g.volume() - 24_000).isBetween(post + 4 * 1.5 * 9 * 2, post + 4 * 1.5 * 9 * 4.5);
+        opens(g);
+    }
+
+    @Test
+    void aSlotFieldIsCutByRowsAndCount() {
+        Sheet s = plate();
+        add(s, Feature.SLOTS, top(s), List.of(new Vec2(0, 0)), 0.2, 5, 2, false, false, 16.0, 3.0, 6.0, 20.0, 5.0);
+        double slot = 13 * 3 + Math.PI * 2.25;
+        assertThat(24_000 - s.volume()).isCloseTo(10 * slot * 5, within(1e-8));
+        opens(s);
+        assertThatThrownBy(() -> new MouldedStep(
+                        "",
+                        "",
+                        false,
+                        Feature.SLOTS,
+                        Base.TOP,
+                        List.of(new Vec2(0, 0)),
+                        0,
+                        List.of(16.0, 3.0, 6.0, 20.0, 5.0),
+                        40,
+                        2,
+                        false,
+                        false))
+                .hasMessageContaining("60 slots");
+    }
+
+    @Test
+    void aClipStandsWithItsHookAndRoot() {
+        Sheet s = plate();
+        double lead = Math.toRadians(30);
+        add(
+                s,
+                Feature.CLIP,
+                top(s),
+                List.of(new Vec2(0, 0)),
+                0.5,
+                0,
+                0,
+                false,
+                false,
+                20.0,
+                3.0,
+                2.0,
+                6.0,
+                1.5,
+                lead,
+                0.0,
+                0.0);
+        double arm = 20 * 2.5;
+        double nose = 0.2 * 1.5 * 3.5;
+        double entry = (1.5 + 1) / Math.tan(lead) * (3.5 + 1) / 2;
+        assertThat(s.volume() - 24_000).isCloseTo(6 * (arm + nose + entry), within(1e-8));
+        opens(s);
+        Sheet r = plate();
+        add(
+                r,
+                Feature.CLIP,
+                top(r),
+                List.of(new Vec2(0, 0)),
+                0.5,
+                0,
+                0,
+                false,
+                false,
+                20.0,
+                3.0,
+                2.0,
+                6.0,
+                1.5,
+                lead,
+                Math.toRadians(5),
+                1.0);
+        assertThat(r.volume()).isGreaterThan(s.volume());
+        opens(r);
+    }
+
+    @Test
+    void aMatingRimAndItsRecessLeaveTheClearance() {
+        Sheet s = new Sheet("Box", Unit.MM);
+        s.block("Box", Base.TOP, new Pen().rectangle(0, 0, 80, 60), 30, false, Mode.BODY);
+        FaceReference lid = s.facing(n -> n.z() > 0.9);
+        s.with(new Command.AddStep(new ShellStep("", "", false, List.of(lid), false, false, 4, 0, List.of())));
+        double was = s.volume();
+        add(s, Feature.RIM, top(s), List.of(), 0, 0, 0, false, false, 3.0, 1.5, 0.1);
+        double ring = 75 * 55 - 72 * 52;
+        assertThat(s.volume() - was).isCloseTo(3 * ring, within(1e-8));
+        opens(s);
+        Sheet c = new Sheet("Lid", Unit.MM);
+        c.block("Lid", Base.TOP, new Pen().rectangle(0, 0, 80, 60), 30, false, Mode.BODY);
+        c.with(new Command.AddStep(
+                new ShellStep("", "", false, List.of(c.facing(n -> n.z() > 0.9)), false, false, 4, 0, List.of())));
+        double full = c.volume();
+        add(c, Feature.RIM, top(c), List.of(), 0, 0, 0, false, true, 3.0, 1.5, 0.1);
+        assertThat(full - c.volume()).isCloseTo(3.1 * (75.2 * 55.2 - 72 * 52), within(1e-8));
+        Sheet o = new Sheet("Lid", Unit.MM);
+        o.block("Lid", Base.TOP, new Pen().rectangle(0, 0, 80, 60), 30, false, Mode.BODY);
+        add(o, Feature.RIM, top(o), List.of(), 0, 0, 0, true, false, 2.0, 1.5, 0.0);
+        assertThat(o.volume() - 80 * 60 * 30).isCloseTo(2 * (80 * 60 - 77 * 57), within(1e-8));
+    }
+
+    @Test
+    void whatDoesNotGoTogetherIsRefusedAndStepsBelowFollowTheOpenedOnes() {
+        Sheet s = plate();
+        add(
+                s,
+                Feature.POST,
+                top(s),
+                List.of(new Vec2(0, 0)),
+                0,
+                0,
+                0,
+                false,
+                false,
+                8.0,
+                3.0,
+                10.0,
+                14.0,
+                0.0,
+                8.0,
+                9.0,
+                1.5);
+        Body b = s.state().solids().get(0);
+        List<EdgeReference> rim = s.edges(
+                e -> Math.abs(e.middle().z() - 19) < 1e-6 && b.facesOf(e).size() == 2);
+        String round = s.blend(false, 0.5, rim.subList(0, 1));
+        assertThat(s.failure()).isEmpty();
+        double was = s.volume();
+        s.with(Moulded.opened(s.document(), s.document().steps().get(2).id()));
+        assertThat(s.failure()).isEmpty();
+        assertThat(s.volume()).isCloseTo(was, within(1e-9));
+        assertThat(s.document().find(round)).isPresent();
+        Sheet wide = plate();
+        wide.with(new Command.AddStep(new MouldedStep(
+                "",
+                "",
+                false,
+                Feature.POST,
+                top(wide),
+                List.of(new Vec2(0, 0)),
+                0,
+                List.of(8.0, 9.0, 10.0, 14.0, 0.0, 8.0, 9.0, 1.5),
+                0,
+                0,
+                false,
+                false)));
+        assertThat(wide.failure()).contains("narrower than the post");
+        assertThatThrownBy(() -> Moulded.opened(plate().document(), "s2")).isInstanceOf(GeometryException.class);
+    }
+}
