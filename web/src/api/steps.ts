@@ -334,6 +334,22 @@ export interface FacesStep extends StepBase {
   apart?: boolean;
 }
 
+export type Feature = "rim" | "clip" | "post" | "slots";
+
+/** A ready piece of a moulded part; its sizes are fields named as its feature's sizes are. */
+export interface MouldedStep extends StepBase {
+  kind: "moulded";
+  feature: Feature;
+  plane: Plane;
+  at: { x: number | string; y: number | string }[];
+  /** In radians. */
+  turn: number | string;
+  count: number;
+  rows: number;
+  outer: boolean;
+  recess: boolean;
+}
+
 /** A plane that others stand on. */
 export interface PlaneStep extends StepBase {
   kind: "plane";

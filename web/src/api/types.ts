@@ -3,6 +3,7 @@ import type {
   ExtrudeStep,
   RevolveStep,
   BlendStep,
+  MouldedStep,
   ReadyStep,
   HoleStep,
   RepeatStep,
@@ -43,6 +44,7 @@ export type Step = (
   | RevolveStep
   | BlendStep
   | ReadyStep
+  | MouldedStep
   | SplitStep
   | HoleStep
   | RepeatStep

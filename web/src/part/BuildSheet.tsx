@@ -9,6 +9,8 @@ import { DrillSentence } from "./DrillBar";
 import { isHole } from "./drilling";
 import { isForm, isSketch } from "./forming";
 import { changeStep, FormSentence } from "./FormSentence";
+import { MouldSentence } from "./MouldBar";
+import { isMoulded } from "./moulding";
 import { PlaceSentence } from "./PlaceBar";
 import { isReady } from "./placing";
 import { RepeatSentence } from "./RepeatBar";
@@ -221,6 +223,8 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <SketchSentence step={step} />
         ) : isBlend(step) ? (
           <BlendSentence step={step} onOpen={() => edit(step)} />
+        ) : isMoulded(step) ? (
+          <MouldSentence step={step} onOpen={() => edit(step)} />
         ) : isReady(step) ? (
           <PlaceSentence step={step} onOpen={() => edit(step)} />
         ) : isHole(step) ? (

@@ -1,5 +1,6 @@
 import { SketchShelf } from "../sketch/SketchShelf";
 import { STAGES, shelfActions } from "./actions";
+import { FEATURES } from "./moulding";
 import { usePart } from "./store";
 import { OPS } from "./walling";
 
@@ -12,7 +13,7 @@ export function Shelf() {
       ? 2
       : doing.kind === "blending"
         ? 4
-        : doing.kind === "walling" || doing.kind === "ribbing"
+        : doing.kind === "walling" || doing.kind === "ribbing" || doing.kind === "moulding"
           ? 3
           : stage;
   const s = STAGES.find((x) => x.n === shown)!;
@@ -21,6 +22,7 @@ export function Shelf() {
     (doing.kind === "blending" && name === (doing.form.bevel ? "Bevel" : "Round")) ||
     (doing.kind === "walling" && name.startsWith(OPS[doing.form.op])) ||
     (doing.kind === "ribbing" && name === "Rib") ||
+    (doing.kind === "moulding" && name === FEATURES[doing.form.feature]) ||
     (doing.kind === "choosing-face" && name === "On a flat face");
   const surface = (p: (typeof picks)[number]) =>
     view?.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key)?.surface;

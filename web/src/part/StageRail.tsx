@@ -2,6 +2,7 @@ import { isBlend } from "./blending";
 import { isHole } from "./drilling";
 import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
+import { isMoulded } from "./moulding";
 import { isReady } from "./placing";
 import { isCombine, isMirror, isMove } from "./bodies";
 import { isMark } from "./marking";
@@ -32,7 +33,7 @@ export function StageRail() {
         ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s) || isCombine(s) || isMove(s))
             .length ?? 0)
         : n === 3
-          ? (view?.steps.filter((s) => isWall(s) || isRib(s)).length ?? 0)
+          ? (view?.steps.filter((s) => isWall(s) || isRib(s) || isMoulded(s)).length ?? 0)
           : n === 4
             ? (view?.steps.filter(isBlend).length ?? 0)
             : n === 5
@@ -48,7 +49,7 @@ export function StageRail() {
           doing.kind === "splitting" ||
           (doing.kind === "bodies" && doing.form.op === "combine")
         ? 2
-        : doing.kind === "walling" || doing.kind === "ribbing"
+        : doing.kind === "walling" || doing.kind === "ribbing" || doing.kind === "moulding"
           ? 3
           : doing.kind === "blending"
             ? 4

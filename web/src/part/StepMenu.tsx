@@ -4,6 +4,7 @@ import { openStep } from "./actions";
 import { isForm, isSketch } from "./forming";
 import { lostSomething } from "./lost";
 import { isMark } from "./marking";
+import { isMoulded } from "./moulding";
 import { isPlane } from "./planing";
 import { withBlends } from "./repeating";
 import { isRib } from "./ribbing";
@@ -72,6 +73,11 @@ export function StepMenu({
           <DropdownMenu.Item onSelect={() => set({ linked: step.id })}>
             What it uses, what uses it
           </DropdownMenu.Item>
+          {isMoulded(step) && (
+            <DropdownMenu.Item onSelect={() => void send({ do: "open-step", id: step.id })}>
+              Open into its steps
+            </DropdownMenu.Item>
+          )}
           {(isForm(step) || isRib(step)) && (
             <DropdownMenu.Item
               onSelect={() =>

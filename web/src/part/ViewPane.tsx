@@ -11,6 +11,7 @@ import { ComparedStrip } from "./ComparedStrip";
 import { FormLayer } from "./FormLayer";
 import { ModelSizes } from "./ModelSizes";
 import { drillAt } from "./drilling";
+import { mouldAt } from "./moulding";
 import { placeAt } from "./placing";
 import { bodiesClick } from "./bodies";
 import { markClick } from "./marking";
@@ -223,6 +224,10 @@ export function ViewPane() {
           found,
           view?.bodies.find((b) => b.id === found.body)?.faces.find((f) => f.key === found.key),
         );
+      return;
+    }
+    if (doing.kind === "moulding") {
+      mouldAt(found, ...place);
       return;
     }
     if (doing.kind === "placing" || doing.kind === "drilling") {

@@ -3,6 +3,7 @@ import { Acts } from "./Acts";
 import { BlendBar } from "./BlendBar";
 import { DrillBar } from "./DrillBar";
 import { FormBar } from "./FormBar";
+import { MouldBar } from "./MouldBar";
 import { PlaceBar } from "./PlaceBar";
 import { BodiesBar } from "./BodiesBar";
 import { MarkBar } from "./MarkBar";
@@ -20,6 +21,8 @@ export function WorkBar() {
     <section className="work" aria-label="Work bar">
       {doing.kind === "blending" ? (
         <BlendBar />
+      ) : doing.kind === "moulding" ? (
+        <MouldBar />
       ) : doing.kind === "placing" ? (
         <PlaceBar />
       ) : doing.kind === "drilling" ? (

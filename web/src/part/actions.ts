@@ -6,6 +6,7 @@ import { TOOLS } from "../sketch/toolbox";
 import { beginBlend, editBlend, isBlend } from "./blending";
 import { beginForm, editForm, isForm, isSketch } from "./forming";
 import { beginDrill, editDrill, isHole } from "./drilling";
+import { beginMould, editMould, isMoulded } from "./moulding";
 import { beginPlace, editPlaced, isReady } from "./placing";
 import { beginBodies, editBodies, isCombine, isMirror, isMove } from "./bodies";
 import { beginMark, editMark, isMark } from "./marking";
@@ -179,6 +180,10 @@ export function shelfActions(stage: number): Action[] {
         why,
         run: () => beginWall("divide"),
       },
+      { name: "Screw post", hint: "With its hole and gussets", key: "d", why, run: () => beginMould("post") },
+      { name: "Cantilever clip", hint: "An arm with a hook", key: "f", why, run: () => beginMould("clip") },
+      { name: "Mating rim", hint: "A lip, or its recess", key: "g", why, run: () => beginMould("rim") },
+      { name: "Slot field", hint: "Rows of slots", key: "z", why, run: () => beginMould("slots") },
     ];
   }
   if (stage === 4) {
@@ -351,6 +356,7 @@ export function openStep(s: Step): void {
   else if (isForm(s)) editForm(s);
   else if (isBlend(s)) editBlend(s);
   else if (isReady(s)) editPlaced(s);
+  else if (isMoulded(s)) editMould(s);
   else if (isSplit(s)) editSplit(s);
   else if (isHole(s)) editDrill(s);
   else if (isRepeat(s)) editRepeat(s);

@@ -4,6 +4,7 @@ import type {
   EdgeRef,
   Extent,
   FaceRef,
+  Feature,
   HolePlace,
   HoleStep,
   MarkWay,
@@ -88,6 +89,22 @@ export interface PlaceDraft {
   sizes: Record<string, string>;
   flipped: boolean;
   mode: Mode;
+}
+
+/** The ready piece of a moulded part being made. */
+export interface MouldDraft {
+  step: string | null;
+  feature: Feature;
+  plane: Plane | null;
+  at: [string, string][];
+  turn: string;
+  sizes: Record<string, string>;
+  count: number;
+  rows: number;
+  outer: boolean;
+  recess: boolean;
+  /** Whether the next click places one more. */
+  adding: boolean;
 }
 
 /** The holes being drilled. */

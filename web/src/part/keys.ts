@@ -7,6 +7,7 @@ import { fit, lookFrom, shelfActions, STAGES } from "./actions";
 import { applyBlend } from "./blending";
 import { applyDrill } from "./drilling";
 import { applyForm, beginForm, changeForm } from "./forming";
+import { applyMould } from "./moulding";
 import { applyPlace } from "./placing";
 import { finishSketch, lookMoved } from "./sketching";
 import { applyRepeat } from "./repeating";
@@ -50,6 +51,7 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   } else if (key === "Enter" && doing.kind === "forming") void applyForm();
   else if (key === "Enter" && doing.kind === "blending") void applyBlend();
   else if (key === "Enter" && doing.kind === "placing") void applyPlace();
+  else if (key === "Enter" && doing.kind === "moulding") void applyMould();
   else if (key === "Enter" && doing.kind === "splitting") void applySplit();
   else if (key === "Enter" && doing.kind === "drilling") void applyDrill();
   else if (key === "Enter" && doing.kind === "repeating") void applyRepeat();

@@ -4,6 +4,7 @@ import type { Command, Comparison, PartView, Shape } from "../api/types";
 import type {
   FormDraft,
   BlendDraft,
+  MouldDraft,
   PlaceDraft,
   DrillDraft,
   RepeatDraft,
@@ -26,6 +27,7 @@ export type Doing =
   | { kind: "sketching"; step: string }
   | { kind: "blending"; form: BlendDraft }
   | { kind: "placing"; form: PlaceDraft }
+  | { kind: "moulding"; form: MouldDraft }
   | { kind: "splitting"; form: SplitDraft }
   | { kind: "drilling"; form: DrillDraft }
   | { kind: "repeating"; form: RepeatDraft }

@@ -101,7 +101,7 @@ public class PartView {
         Box3 box = Box3.EMPTY;
         for (PartBody b : piece.state().stand().bodies()) {
             Look look = piece.document().arrangement().looks().getOrDefault(b.id(), Look.USUAL);
-            ObjectNode body = body(b, known, shapes);
+            ObjectNode body = body(b, piece.state().document(), known, shapes);
             double volume = MassProperties.of(b.body()).volume();
             body.put("volume", volume);
             Materials.mass(look.material(), volume).ifPresent(m -> body.put("mass", m));
@@ -152,7 +152,7 @@ public class PartView {
                     .ifPresent(m -> sizes.addObject().put("place", place).put("angle", m == Measure.ANGLE));
         }
         ArrayNode uses = n.putArray("uses");
-        s.uses().forEach(uses::add);
+        s.uses().stream().map(u -> owner(piece.state().document(), u)).distinct().forEach(uses::add);
         ArrayNode dependants = n.putArray("dependants");
         piece.state().document().withDependants(s.id()).stream()
                 .filter(d -> d != s)
@@ -309,7 +309,16 @@ public class PartView {
         return all;
     }
 
-    private ObjectNode body(PartBody b, Set<String> known, ObjectNode shapes) {
+    /** The step of the build sheet by which something is made that one of its own steps makes. */
+    private static String owner(PartDocument doc, String step) {
+        return doc.steps().stream()
+                .filter(s -> s.reserved() > 0 && s.makes().contains(step))
+                .findFirst()
+                .map(Step::id)
+                .orElse(step);
+    }
+
+    private ObjectNode body(PartBody b, PartDocument doc, Set<String> known, ObjectNode shapes) {
         ObjectNode n = MAKE.objectNode();
         n.put("id", b.id());
         Names names = b.body().names();
@@ -322,7 +331,7 @@ public class PartView {
                     .put("surface", f.surface().kind());
             face.setAll(s.picked());
             ArrayNode steps = face.putArray("steps");
-            f.origins().stream().map(o -> o.step()).distinct().forEach(steps::add);
+            f.origins().stream().map(o -> owner(doc, o.step())).distinct().forEach(steps::add);
             offer(s, known, shapes);
         }
         ArrayNode edges = n.putArray("edges");

@@ -27,6 +27,7 @@ import io.tallember.solid.sweep.Inset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.function.Predicate;
 
 /** Ready pieces of moulded parts written out as the sketches, extrusions and revolutions that they are made of, and built so. */
@@ -56,8 +57,11 @@ public final class Moulded {
 
     static Stand build(MouldedStep step, Stand before, List<String> notes) {
         Stand now = before;
-        for (Step s : new Moulded(step, before, notes).steps()) {
-            now = Rebuild.after(now, s, notes);
+        Planes.frame(step.on(), "this " + step.kind().toLowerCase(Locale.ROOT), before, notes);
+        // that its own steps change the face they stand on goes without saying
+        List<String> unsaid = new ArrayList<>();
+        for (Step s : new Moulded(step, before, unsaid).steps()) {
+            now = Rebuild.after(now, s, unsaid);
         }
         return before.changed(step.id(), now.bodies());
     }
