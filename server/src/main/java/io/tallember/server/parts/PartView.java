@@ -152,7 +152,10 @@ public class PartView {
                     .ifPresent(m -> sizes.addObject().put("place", place).put("angle", m == Measure.ANGLE));
         }
         ArrayNode uses = n.putArray("uses");
-        s.uses().stream().map(u -> owner(piece.state().document(), u)).distinct().forEach(uses::add);
+        s.uses().stream()
+                .map(u -> owner(piece.state().document(), u))
+                .distinct()
+                .forEach(uses::add);
         ArrayNode dependants = n.putArray("dependants");
         piece.state().document().withDependants(s.id()).stream()
                 .filter(d -> d != s)

@@ -43,12 +43,30 @@ public final class Hollow {
             ToDoubleFunction<Face> outward,
             String step,
             Tolerance tol) {
-        Body core = moved(body, open, f -> -inward.applyAsDouble(f), step, "inside", tol);
         Body skin = moved(body, open, outward, step, "outside", tol);
-        if (core == skin) {
+        List<Body> core = core(body, open, inward, step, tol);
+        if (core.size() == 1 && core.get(0) == skin) {
             throw new GeometryException(Reason.BAD_VALUE, "A wall needs a thickness above zero.");
         }
-        return Fuse.subtract(List.of(skin), List.of(core), tol);
+        return Fuse.subtract(List.of(skin), core, tol);
+    }
+
+    /** The short way where faces find their new neighbours; else what the faces' layers leave. */
+    private static List<Body> core(
+            Body body, Collection<Face> open, ToDoubleFunction<Face> inward, String step, Tolerance tol) {
+        alike(body, open, inward, tol);
+        try {
+            return List.of(moved(body, open, f -> -inward.applyAsDouble(f), step, "inside", tol));
+        } catch (GeometryException e) {
+            if (e.reason() != Reason.BAD_VALUE) {
+                throw e;
+            }
+            try {
+                return Layers.core(body, open, inward, step, tol);
+            } catch (GeometryException other) {
+                throw e;
+            }
+        }
     }
 
     /** The body with every face but the held ones moved along its outward normal; the body itself when none moves. */

@@ -16,6 +16,8 @@ import io.tallember.solid.Shapes;
 import io.tallember.solid.blend.Blend;
 import io.tallember.solid.blend.Size;
 import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.fuse.Imprint;
+import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Primitive;
 import io.tallember.solid.sweep.Taper;
@@ -55,6 +57,7 @@ final class ShellTable {
         t.tubes();
         t.wells();
         t.others();
+        t.crowded();
         return t.cases;
     }
 
@@ -308,5 +311,74 @@ final class ShellTable {
                 f -> f.surface() instanceof Cylinder c && c.radius() < 6 ? 1 : 2,
                 f -> 0,
                 Double.NaN);
+    }
+
+    /** Walls that run into each other, second shells beside first ones, and divided faces. */
+    private void crowded() {
+        Body box = Shapes.box(0, 0, 0, 40, 30, 20);
+        Body first = Hollow.of(
+                        box,
+                        box.faces().stream().filter(toward(Vec3.Z.negated())).toList(),
+                        f -> 2,
+                        f -> 0,
+                        "a",
+                        TOL)
+                .get(0);
+        for (double high : new double[] {20, 14, 26}) {
+            Body beside = Fuse.unite(List.of(first, Shapes.box(40, 0, 0, 70, 30, high)), TOL)
+                    .get(0);
+            double walls = MassProperties.of(first).volume();
+            put(
+                    "second shell beside the first, " + high + " high",
+                    beside,
+                    toward(Vec3.Z.negated()),
+                    2,
+                    walls
+                            + 30 * 30 * high
+                            - 28 * 26 * (Math.min(high, 20) - 2)
+                            - (high > 20 ? 26 * 26 * (high - 20) : 0));
+        }
+        Body narrow = Fuse.unite(List.of(first, Shapes.box(40, 5, 0, 70, 20, 12)), TOL)
+                .get(0);
+        put(
+                "narrower second shell beside the first",
+                narrow,
+                toward(Vec3.Z.negated()),
+                2,
+                MassProperties.of(first).volume() + 30 * 15 * 12 - 28 * 11 * 10);
+        // two blocks joined by a web thinner than its two walls
+        Body web = Fuse.unite(
+                        List.of(
+                                Shapes.box(0, 0, 0, 20, 20, 20),
+                                Shapes.box(40, 0, 0, 60, 20, 20),
+                                Shapes.box(15, 8, 0, 45, 11, 20)),
+                        TOL)
+                .get(0);
+        put(
+                "blocks joined by a web that the walls fill",
+                web,
+                top(web),
+                2,
+                2 * (400 - 256) * 20 + 2 * 256 * 2 + 20 * 3 * 20);
+        // a pocket beside an outer face, nearer than two walls
+        Body pocket = Fuse.subtract(List.of(box), List.of(Shapes.box(3, 10, 8, 12, 20, 30)), TOL)
+                .get(0);
+        put("pocket nearer to a side than two walls, open below", pocket, toward(Vec3.Z.negated()), 2, Double.NaN);
+        Body bore = Fuse.subtract(
+                        List.of(box), List.of(Shapes.cylinder(Frame.WORLD.at(new Vec3(8, 8, 0)), 5, -1, 21)), TOL)
+                .get(0);
+        put("bore nearer to two sides than two walls, open below", bore, toward(Vec3.Z.negated()), 2, Double.NaN);
+        Body divided = Imprint.of(
+                box,
+                box.faces().stream().filter(top(box)).toList(),
+                List.of(Extrude.sheet(Frame.WORLD, List.of(Shapes.line(15, -5, 15, 40, "a")), -50, 50, "d", "r", TOL)),
+                TOL);
+        put(
+                "block with a divided top, open at one piece",
+                divided,
+                f -> faces(f, Vec3.Z) && f.bounds().max().x() < 20,
+                2,
+                24000 - (36 * 26 * 16 + 13 * 26 * 2));
+        put("block with a divided top, hollow", divided, NONE, 2, 24000 - 36 * 26 * 16);
     }
 }

@@ -1,0 +1,284 @@
+package io.tallember.solid.local;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Origin;
+import io.tallember.solid.Region;
+import io.tallember.solid.Shell;
+import io.tallember.solid.Vertex;
+import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.sweep.Extrude;
+import io.tallember.solid.sweep.Revolve;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.function.ToDoubleFunction;
+
+/**
+ * The core of a body whose walls run into each other, so that moving faces to their new neighbours doesn't do: the body less a
+ * layer inside of every kept face, and at inner edges, where two layers gape, less what lies between them up to where they would
+ * meet. Whatever of the walls' faces is used up is so by itself; nothing needs to be known of which.
+ *
+ * <p>For flat faces and for cylinders between lines and circles; inner edges between flat faces, inner corners between three that
+ * stand square. What is left is looked at: no place of it may be nearer to a kept face than its wall is thick.
+ */
+final class Layers {
+    private static final int CHOICES = 4;
+    private static final double NEAR = 1e-6;
+    private static final double SQUARE = 1e-9;
+
+    private final Body body;
+    private final Collection<Face> open;
+    private final ToDoubleFunction<Face> deep;
+    private final String step;
+    private final Tolerance tol;
+    /** Edges between kept faces at which the layers gape. */
+    private final List<Edge> inner = new ArrayList<>();
+
+    private Layers(Body body, Collection<Face> open, ToDoubleFunction<Face> deep, String step, Tolerance tol) {
+        this.body = body;
+        this.open = open;
+        this.deep = deep;
+        this.step = step;
+        this.tol = tol;
+    }
+
+    /**
+     * @param deep each kept face's layer in mm
+     * @return the core's pieces
+     * @throws GeometryException UNSUPPORTED_INTERSECTION for other faces, EMPTY_RESULT when nothing is left
+     */
+    static List<Body> core(Body body, Collection<Face> open, ToDoubleFunction<Face> deep, String step, Tolerance tol) {
+        return new Layers(body, open, deep, step, tol).core();
+    }
+
+    private List<Body> core() {
+        List<Body> layers = new ArrayList<>();
+        for (Face f : body.faces()) {
+            if (!open.contains(f) && deep.applyAsDouble(f) > tol.linear()) {
+                layers.add(named(layer(f, deep.applyAsDouble(f)), f));
+            }
+        }
+        for (Edge e : body.edges()) {
+            Face f = body.facesOf(e).get(0);
+            Face g = body.facesOf(e).get(body.facesOf(e).size() - 1);
+            boolean kept = !open.contains(f) && !open.contains(g);
+            if (f != g && kept && !Retarget.smoothAlong(e, f, g) && !Joints.convex(body, e)) {
+                layers.add(named(between(e, f, g), f));
+                inner.add(e);
+            }
+        }
+        for (Vertex v : body.vertices()) {
+            List<Edge> here =
+                    inner.stream().filter(e -> e.start() == v || e.end() == v).toList();
+            if (here.size() >= 3) {
+                layers.add(corner(v, here));
+            }
+        }
+        List<Body> core = Fuse.subtract(List.of(body), layers, tol);
+        core.forEach(this::clear);
+        return core;
+    }
+
+    /** A layer's faces are the walls' inner ones behind the face. */
+    private Body named(Body layer, Face f) {
+        List<Origin> from =
+                List.of(new Origin(step, "inside", f.origins().get(0).key()));
+        return new Body(List.of(new Shell(layer.faces().stream()
+                .map(k -> new Face(k.surface(), k.sense(), k.loops(), from))
+                .toList())));
+    }
+
+    /** No place of the core is nearer to a kept face, or to an inner edge, than the wall is thick. */
+    private void clear(Body core) {
+        for (Face made : core.faces()) {
+            if (made.origins().stream().noneMatch(o -> o.step().equals(step))) {
+                continue;
+            }
+            for (int choice = 0; choice < CHOICES; choice++) {
+                Vec3 p = made.region().interiorPoint(tol, choice).orElse(null);
+                if (p == null) {
+                    continue;
+                }
+                for (Face f : body.faces()) {
+                    double t = open.contains(f) ? 0 : deep.applyAsDouble(f);
+                    double away = Math.abs(f.surface().signedDistance(p));
+                    if (away < t - NEAR) {
+                        Vec3 foot = p.plus(
+                                -f.surface().signedDistance(p), f.surface().gradient(p));
+                        if (f.region().locate(foot, tol) != Region.Place.OUTSIDE) {
+                            throw refused(f);
+                        }
+                    }
+                }
+                for (Edge e : inner) {
+                    Face f = body.facesOf(e).get(0);
+                    double t = Math.min(
+                            deep.applyAsDouble(f),
+                            deep.applyAsDouble(body.facesOf(e).get(1)));
+                    if (e.curve().point(e.curve().project(p, e.range())).distance(p) < t - NEAR) {
+                        throw refused(f);
+                    }
+                }
+            }
+        }
+    }
+
+    /** At an inner corner of three faces square to each other the box up to where their layers would meet. */
+    private Body corner(Vertex v, List<Edge> edges) {
+        List<Face> faces =
+                edges.stream().flatMap(e -> body.facesOf(e).stream()).distinct().toList();
+        Vec3 p = v.point();
+        List<Vec3> normals = faces.stream().map(f -> f.outward(p)).toList();
+        for (int i = 0; i < faces.size(); i++) {
+            for (int k = 0; k < i; k++) {
+                if (faces.size() != 3 || Math.abs(normals.get(i).dot(normals.get(k))) > SQUARE) {
+                    throw refused(faces.get(i));
+                }
+            }
+        }
+        Vec3 x = normals.get(0).negated();
+        Vec3 y = normals.get(1).negated();
+        double a = deep.applyAsDouble(faces.get(0));
+        double b = deep.applyAsDouble(faces.get(1));
+        double c = deep.applyAsDouble(faces.get(2));
+        boolean right = x.cross(y).dot(normals.get(2)) < 0;
+        Frame f = right ? Frame.of(p, x.cross(y), x) : Frame.of(p, y.cross(x), y);
+        Vec3[] at = right
+                ? new Vec3[] {Vec3.ZERO, new Vec3(a, 0, 0), new Vec3(a, b, 0), new Vec3(0, b, 0)}
+                : new Vec3[] {Vec3.ZERO, new Vec3(b, 0, 0), new Vec3(b, a, 0), new Vec3(0, a, 0)};
+        return named(
+                Extrude.of(new Profile(f, polygon(at), List.of(), "corner"), 0, c, step, "corner", tol), faces.get(0));
+    }
+
+    private static GeometryException refused(Face f) {
+        return new GeometryException(
+                Reason.UNSUPPORTED_INTERSECTION,
+                "The walls run into each other beside the " + f.surface().kind() + " face at "
+                        + Retarget.place(f.bounds().centre())
+                        + ", which can't be hollowed there yet. Take a thinner wall, or shell before it is added.");
+    }
+
+    private Body layer(Face f, double t) {
+        String key = f.origins().get(0).key();
+        if (f.surface() instanceof Plane) {
+            Vec3 p = f.surface().frame().origin();
+            Frame out = Frame.of(p, f.outward(p));
+            List<List<Profile.Edge>> loops =
+                    f.loops().stream().map(l -> edges(l, out)).toList();
+            List<List<Profile.Edge>> ordered = new ArrayList<>(loops);
+            ordered.sort(java.util.Comparator.comparingDouble(Layers::extent).reversed());
+            Profile profile = new Profile(out, ordered.get(0), ordered.subList(1, ordered.size()), key);
+            return Extrude.of(profile, -t, 0, step, key, tol);
+        }
+        if (f.surface() instanceof Cylinder c) {
+            return ring(f, c, t, key);
+        }
+        throw refused(f);
+    }
+
+    private static List<Profile.Edge> edges(Loop l, Frame f) {
+        List<Profile.Edge> out = new ArrayList<>();
+        for (Coedge c : l.coedges()) {
+            out.add(new Profile.Edge(c.curve().placed(f.inverse()), c.range(), c.forward(), "c" + out.size()));
+        }
+        return out;
+    }
+
+    private static double extent(List<Profile.Edge> loop) {
+        double lo = Double.POSITIVE_INFINITY;
+        double hi = Double.NEGATIVE_INFINITY;
+        for (Profile.Edge e : loop) {
+            for (int i = 0; i <= 8; i++) {
+                double x = e.curve().point(e.range().at(i / 8.0)).x();
+                lo = Math.min(lo, x);
+                hi = Math.max(hi, x);
+            }
+        }
+        return hi - lo;
+    }
+
+    /** The layer of a cylinder between two heights and two angles: its section turned about the axis. */
+    private Body ring(Face f, Cylinder c, double t, String key) {
+        double low = Double.POSITIVE_INFINITY;
+        double high = Double.NEGATIVE_INFINITY;
+        double from = Double.NaN;
+        double turn = 0;
+        for (Coedge k : f.coedges()) {
+            Vec3 p = c.frame().local(k.curve().point(k.range().middle()));
+            if (k.curve() instanceof Circle a) {
+                low = Math.min(low, p.z());
+                high = Math.max(high, p.z());
+                boolean along = a.frame().z().dot(c.frame().z()) > 0;
+                Vec3 start = k.curve().point(along ? k.range().lo() : k.range().hi());
+                from = c.project(start).x();
+                turn = k.range().length();
+            } else if (!(k.curve() instanceof Line)) {
+                throw refused(f);
+            }
+        }
+        boolean four = f.loops().size() == 1 && f.coedges().size() == 4;
+        boolean two = f.loops().size() == 2 && f.coedges().size() == 2;
+        if (!four && !two) {
+            throw refused(f);
+        }
+        double other = c.radius() + (f.sense() ? -t : t);
+        double in = Math.max(0, Math.min(c.radius(), other));
+        double out = Math.max(c.radius(), other);
+        Frame flat = new Frame(
+                c.frame().origin(),
+                c.frame().x(),
+                c.frame().z(),
+                c.frame().x().cross(c.frame().z()));
+        Vec3[] at = {new Vec3(in, low, 0), new Vec3(out, low, 0), new Vec3(out, high, 0), new Vec3(in, high, 0)};
+        Line axis = new Line(c.frame().origin(), c.frame().z());
+        return Revolve.of(new Profile(flat, polygon(at), List.of(), key), axis, from, from + turn, step, key, tol);
+    }
+
+    private static List<Profile.Edge> polygon(Vec3... at) {
+        List<Profile.Edge> out = new ArrayList<>();
+        for (int i = 0; i < at.length; i++) {
+            Vec3 a = at[i];
+            Vec3 b = at[(i + 1) % at.length];
+            out.add(new Profile.Edge(Line.through(a, b), new Interval(0, a.distance(b)), true, "c" + i));
+        }
+        return out;
+    }
+
+    /** At an inner edge the kite between the edge, the two layers' far sides and where those would meet. */
+    private Body between(Edge e, Face f, Face g) {
+        if (!(e.curve() instanceof Line l) || !(f.surface() instanceof Plane) || !(g.surface() instanceof Plane)) {
+            throw refused(f.surface() instanceof Plane ? g : f);
+        }
+        Vec3 a = e.curve().point(e.range().lo());
+        Vec3 nf = f.outward(a);
+        Vec3 ng = g.outward(a);
+        double tf = deep.applyAsDouble(f);
+        double tg = deep.applyAsDouble(g);
+        // x of the section inward from f, y inside g's plane
+        Frame s = Frame.of(a, l.direction(), nf.negated());
+        double gx = -ng.dot(s.x());
+        double gy = -ng.dot(s.y());
+        Vec3 pf = new Vec3(tf, 0, 0);
+        Vec3 pg = new Vec3(tg * gx, tg * gy, 0);
+        // where x = tf and x gx + y gy = tg
+        Vec3 m = new Vec3(tf, (tg - tf * gx) / gy, 0);
+        Vec3[] kite = gy > 0 ? new Vec3[] {Vec3.ZERO, pf, m, pg} : new Vec3[] {Vec3.ZERO, pg, m, pf};
+        return Extrude.of(
+                new Profile(s, polygon(kite), List.of(), "edge"), 0, e.range().length(), step, "edge", tol);
+    }
+}
