@@ -1,9 +1,11 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.SketchReader;
 import io.tallember.solid.Body;
@@ -97,10 +99,12 @@ final class MouldedSamples {
         s.block("Bulk", Base.TOP, new Pen().rectangle(-43, -27, 86, 54), 32, false, Mode.BODY);
         round(s, "Corners", 10, MouldedSamples::upright);
         draft(s, "Draft", 1.5);
+        shell(s, "Walls", new ShellStep.Group(3, faces(s, toward(Vec3.Z))));
         round(s, "Crown", 4, e -> Math.abs(e.middle().z() - 32) < 1e-6);
-        s.with(new Command.AddStep(
-                new ShellStep("", "Walls", false, faces(s, toward(Vec3.Z.negated())), false, false, 2, 0, List.of())));
-        Sketch grid = lines(-20, -10, -20, 10, 20, -10, 20, 10, -30, 0, 30, 0).sketch();
+        Sketch grid = lines(-20, -10, -20, 10, 20, -10, 20, 10, -30, 0, 30, 0)
+                .circle(0, 11, 6)
+                .circle(0, -11, 6)
+                .sketch();
         String under = s.sketch("Ribs from below", Base.TOP, grid);
         s.with(new Command.AddStep(new RibStep(
                 "",
@@ -132,61 +136,108 @@ final class MouldedSamples {
         return s.document();
     }
 
-    /** A cover with walls of four thicknesses and two screw posts. */
+    /** A cover with walls of four thicknesses, a second hollow beside the first, screw posts with gussets, and a mating rim. */
     static PartDocument terminalCover() {
         Sheet s = new Sheet("Terminal cover", Unit.MM);
         s.block("Bulk", Base.TOP, new Pen().rectangle(-36, -22, 72, 44), 18, false, Mode.BODY);
-        round(s, "Corners", 4, MouldedSamples::upright);
+        shell(
+                s,
+                "Walls",
+                new ShellStep.Group(3, faces(s, toward(Vec3.Z))),
+                new ShellStep.Group(2.5, faces(s, toward(Vec3.Y.negated()))),
+                new ShellStep.Group(1.5, faces(s, toward(Vec3.Y))));
+        s.block("Cable box", Base.TOP, new Pen().rectangle(36, -14, 24, 28), 12, false, Mode.ADD);
+        shell(
+                s,
+                "Cable box walls",
+                new ShellStep.Group(3, faces(s, toward(Vec3.Z))),
+                new ShellStep.Group(
+                        2.5,
+                        faces(
+                                s,
+                                f -> toward(Vec3.Y.negated()).test(f)
+                                        && f.bounds().centre().x() < 30)),
+                new ShellStep.Group(
+                        1.5,
+                        faces(
+                                s,
+                                f -> toward(Vec3.Y).test(f)
+                                        && f.bounds().centre().x() < 30)));
+        FaceReference ceiling = faces(s, toward(Vec3.Z.negated())).stream()
+                .filter(f -> Math.abs(f.point().z() - 15) < 1e-6)
+                .findFirst()
+                .orElseThrow();
+        SketchPlane inside = new SketchPlane.OnFace(ceiling);
+        s.with(new Command.AddStep(new MouldedStep(
+                "",
+                "Screw posts",
+                false,
+                MouldedStep.Feature.POST,
+                inside,
+                List.of(new Vec2(-24, 0), new Vec2(24, 0)),
+                0,
+                List.of(7.0, 2.6, 12.0, 13.0, Math.toRadians(1), 8.0, 9.0, 1.2),
+                3,
+                1,
+                false,
+                false)));
+        return s.document();
+    }
+
+    private static void shell(Sheet s, String name, ShellStep.Group... groups) {
         s.with(new Command.AddStep(new ShellStep(
                 "",
-                "Walls",
+                name,
                 false,
-                faces(s, toward(Vec3.Z.negated())),
+                faces(s, toward(Vec3.Z.negated())).stream()
+                        .filter(f -> Math.abs(f.point().z()) < 1e-6)
+                        .toList(),
                 false,
                 false,
                 2,
                 0,
-                List.of(new ShellStep.Group(3, faces(s, toward(Vec3.Z)))))));
-        Sketch posts = new Pen().circle(-26, 0, 7).circle(26, 0, 7).sketch();
-        String on = s.sketch("Posts from below", Base.TOP, posts);
-        s.with(new Command.AddStep(new ExtrudeStep(
-                "",
-                "Screw posts",
-                false,
-                on,
-                Pen.regions(posts, r -> true),
-                ExtrudeStep.Extent.NEXT,
-                10,
-                false,
-                false,
-                Mode.ADD)));
-        s.with(new Command.AddStep(new HoleStep(
-                "",
-                "Screw holes",
-                false,
-                HoleStep.Mouth.PLAIN,
-                2.5,
-                HoleStep.Extent.BLIND,
-                12,
-                null,
-                false,
-                HoleStep.USUAL_POINT,
-                0,
-                0,
-                0,
-                "",
-                holes(s))));
-        return s.document();
+                List.of(groups))));
     }
 
-    private static List<HoleStep.Place> holes(Sheet s) {
-        List<HoleStep.Place> out = new ArrayList<>();
-        for (FaceReference f : faces(s, toward(Vec3.Z.negated()))) {
-            if (Math.abs(Math.abs(f.point().x()) - 26) < 4) {
-                out.add(new HoleStep.Place(
-                        "", f, new io.tallember.geometry.Vec2(f.point().x() > 0 ? 26 : -26, 0)));
-            }
-        }
-        return out;
+    /** Three half balls hollowed to cups, each on its arm, round a bored hub. */
+    static PartDocument cupRotor() {
+        Sheet s = new Sheet("Cup rotor", Unit.MM);
+        Pen cup = new Pen();
+        String m = cup.point(54, 0);
+        String a = cup.point(54, 18);
+        String d = cup.point(72, 0);
+        cup.arc(m, d, a);
+        String axis = cup.line(a, m);
+        String rim = cup.line(m, d);
+        cup.place(m, 54, 0).hold(Kind.VERTICAL, axis).hold(Kind.HORIZONTAL, rim);
+        cup.size(Kind.DISTANCE, 18, axis);
+        s.turn("Cup", Base.TOP, cup, axis, Mode.BODY);
+        s.with(new Command.AddStep(new ShellStep(
+                "", "Cup wall", false, faces(s, toward(Vec3.Y.negated())), false, false, 1.6, 0, List.of())));
+        Sketch arm = new Pen().circle(6, 0, 6).sketch();
+        String outline = s.sketch("Arm outline", Base.SIDE, arm);
+        s.with(new Command.AddStep(new ExtrudeStep(
+                "", "Arm", false, outline, Pen.largest(arm), ExtrudeStep.Extent.NEXT, 36, false, false, Mode.ADD)));
+        s.with(new Command.AddStep(new RepeatStep(
+                "",
+                "Three cups",
+                false,
+                List.of(),
+                List.of("s2"),
+                List.of(),
+                new Layout.Round(Layout.Axis.Base.Z, 3, true, 2 * Math.PI / 3, false),
+                false,
+                List.of())));
+        Sketch hub = new Pen().circle(0, 0, 26).sketch();
+        s.extrude("Hub", s.sketch("Hub outline", Base.TOP, hub), Pen.largest(hub), 16, true, false, Mode.ADD);
+        Sketch bore = new Pen().circle(0, 0, 8).sketch();
+        s.extrude("Bore", s.sketch("Bore outline", Base.TOP, bore), Pen.largest(bore), 16, true, false, Mode.REMOVE);
+        round(
+                s,
+                "Hub rims",
+                1,
+                e -> Math.abs(Math.abs(e.middle().z()) - 8) < 1e-6
+                        && Math.hypot(e.middle().x(), e.middle().y()) > 10);
+        return s.document();
     }
 }

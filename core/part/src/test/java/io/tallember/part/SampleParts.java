@@ -23,6 +23,7 @@ final class SampleParts {
         out.put("anemometer-cup", anemometerCup());
         out.put("sensor-hood", MouldedSamples.sensorHood());
         out.put("terminal-cover", MouldedSamples.terminalCover());
+        out.put("cup-rotor", MouldedSamples.cupRotor());
         return out;
     }
 
