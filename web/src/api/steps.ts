@@ -83,7 +83,21 @@ export interface FaceRef {
 }
 
 /** One of the three through the origin, one that a step made, or a face. */
-export type Plane = "top" | "front" | "side" | { step: string } | FaceRef;
+export type Plane = "top" | "front" | "side" | { step: string } | FaceRef | ThroughEdge | Upright;
+
+/** Beside another plane, through an edge that lies level to it. */
+export interface ThroughEdge {
+  on: Plane;
+  through: EdgeRef;
+}
+
+/** Upright on another plane, at a place of it. */
+export interface Upright {
+  on: Plane;
+  x: number;
+  y: number;
+  turn: number;
+}
 
 interface StepBase {
   id: string;

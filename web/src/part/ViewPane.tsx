@@ -237,7 +237,7 @@ export function ViewPane() {
     }
     const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
     if (doing.kind === "walling") {
-      if (found) wallFace(aimed);
+      if (found) wallFace(aimed, found);
       return;
     }
     if (doing.kind === "planing") return planeFrom(found);
@@ -314,7 +314,7 @@ export function ViewPane() {
           {sketchStep && isSketch(sketchStep) ? (
             <>
               <b>{sketchStep.name}</b> on{" "}
-              {typeof sketchStep.plane === "string" || "step" in sketchStep.plane
+              {typeof sketchStep.plane === "string" || !("face" in sketchStep.plane)
                 ? planeWords(sketchStep.plane, view!)
                 : "a face of the part"}
             </>

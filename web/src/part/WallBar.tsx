@@ -66,7 +66,7 @@ export function WallBar() {
             form.slot === "target"
               ? "Click the face whose shape it takes"
               : form.slot === "neutral"
-                ? "Click the flat face where the draft turns"
+                ? "Click the flat face or the edge where the draft turns"
                 : form.op === "shell" && !form.closed && form.slot === "faces"
                   ? "Click the faces to leave open"
                   : "Click faces in the view to add or take them out"
@@ -184,11 +184,13 @@ function DraftWords({ form, input }: Words) {
       <PlaneSlot plane={form.neutral} onChoose={(neutral) => changeWall({ neutral, slot: "faces" })} />{" "}
       <button
         className={`slot geo ${form.slot === "neutral" ? "lit" : ""}`}
-        title="Click here, then a flat face in the view"
+        title="Click here, then a flat face or an edge in the view"
         aria-pressed={form.slot === "neutral"}
         onClick={() => changeWall({ slot: "neutral" })}
       >
-        pick its face
+        {typeof form.neutral === "object" && "through" in form.neutral
+          ? "through 1 edge"
+          : "pick its face or edge"}
       </button>
       , narrowing{" "}
       <ChoiceSlot

@@ -176,6 +176,7 @@ function axes(plane: Plane): { origin: Vec3; x: Vec3; y: Vec3 } {
     const made = usePart.getState().view?.planes[plane.step];
     return made ?? axes("top");
   }
+  if ("on" in plane) return axes(plane.on);
   const n = new Vector3(...plane.normal);
   const origin = n.clone().multiplyScalar(new Vector3(...plane.point).dot(n));
   const [ax, ay, az] = plane.normal.map(Math.abs);

@@ -23,7 +23,8 @@ export const goesFrom = (way: PlaneStep["way"]) => way !== "corners" && way !== 
 export function planeWords(plane: Plane, view: PartView): string {
   if (typeof plane === "string") return PLANES[plane];
   if ("step" in plane) return view.steps.find((s) => s.id === plane.step)?.name ?? "a plane";
-  return "1 face";
+  if ("through" in plane) return `a plane through an edge, beside ${planeWords(plane.on, view)}`;
+  return "on" in plane ? `a plane upright on ${planeWords(plane.on, view)}` : "1 face";
 }
 
 /** What has still to be picked, or nothing. */

@@ -11,8 +11,8 @@ import type {
 import { degrees, lengthText } from "../api/numbers";
 import { facesLeft } from "./lost";
 import { keepStep } from "./forming";
-import { usePart, type WallDraft } from "./store";
-import { faceRef } from "./referring";
+import { usePart, type Pick, type WallDraft } from "./store";
+import { edgeRef, faceRef } from "./referring";
 
 type WallStep = ShellStep | DraftStep | FacesStep;
 
@@ -207,9 +207,16 @@ export function changeWall(change: Partial<WallDraft>): void {
 }
 
 /** A face was clicked: it goes into the slot that waits for faces, or out of it. */
-export function wallFace(face: FaceLine | undefined): boolean {
-  const { doing, say } = usePart.getState();
+export function wallFace(face: FaceLine | undefined, found: Pick): boolean {
+  const { doing, say, view } = usePart.getState();
   if (doing.kind !== "walling") return false;
+  const edge = found.kind === "edge" && view ? edgeRef(view, found) : undefined;
+  if (edge && doing.form.slot === "neutral") {
+    const { neutral } = doing.form;
+    const on = typeof neutral === "object" && "through" in neutral ? neutral.on : neutral;
+    changeWall({ neutral: { on, through: edge }, slot: "faces" });
+    return true;
+  }
   if (!face) {
     say("Click a face, not an edge.", true);
     return true;
@@ -220,7 +227,7 @@ export function wallFace(face: FaceLine | undefined): boolean {
       ? list.filter((f) => f.face !== face.key)
       : [...list, faceRef(face)];
   if (form.slot === "neutral") {
-    if (!face.normal) say("A draft turns about a flat face; this isn’t one.", true);
+    if (!face.normal) say("A draft turns about a flat face or an edge; this isn’t one.", true);
     else changeWall({ neutral: faceRef(face), slot: "faces" });
   } else if (form.slot === "target") changeWall({ target: faceRef(face), sketches: [], slot: "faces" });
   else if (form.slot === "faces") {

@@ -3,14 +3,24 @@ package io.tallember.part;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Vec3;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** Where a sketch lies. */
 public sealed interface SketchPlane {
     /** The steps that made it or the face it lies on. */
     default List<String> steps() {
-        return this instanceof OnFace f
-                ? f.face().steps()
-                : this instanceof Made m ? List.of(m.step()) : this instanceof Standing s ? s.on().steps() : List.of();
+        if (this instanceof OnFace f) {
+            return f.face().steps();
+        }
+        if (this instanceof Made m) {
+            return List.of(m.step());
+        }
+        if (this instanceof Through t) {
+            return Stream.concat(t.on().steps().stream(), t.edge().steps().stream())
+                    .distinct()
+                    .toList();
+        }
+        return this instanceof Standing s ? s.on().steps() : List.of();
     }
 
     /** One of the three planes through the origin. */
@@ -43,6 +53,9 @@ public sealed interface SketchPlane {
      * @param turn of its x from the other's, in radians
      */
     record Standing(SketchPlane on, double x, double y, double turn) implements SketchPlane {}
+
+    /** Beside another, through an edge that lies level to it. */
+    record Through(SketchPlane on, EdgeReference edge) implements SketchPlane {}
 
     /** A plane that a step of the build sheet made. */
     record Made(String step) implements SketchPlane {}

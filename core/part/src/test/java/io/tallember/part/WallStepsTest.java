@@ -283,4 +283,24 @@ class WallStepsTest {
         faces(c, FaceStep.Way.REPLACE, 0, new FaceStep.By(SketchPlane.Base.SIDE, List.of(), false), right);
         assertThat(c.volume()).isCloseTo(20 * 30 * 20, within(1e-8));
     }
+
+    @Test
+    void aDraftTurnsAboutALevelEdge() {
+        Sheet s = new Sheet("Block", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        EdgeReference high =
+                s.edges(e -> e.middle().z() > 19 && e.middle().y() < 1e-6).get(0);
+        SketchPlane about = new SketchPlane.Through(Base.TOP, high);
+        FaceReference front = s.facing(n -> n.y() < -0.9);
+        double angle = Math.toRadians(3);
+        s.with(new Command.AddStep(new DraftStep("", "", false, List.of(front), false, about, false, false, angle)));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        // below the edge the face leans out
+        assertThat(s.volume() - 24_000).isCloseTo(0.5 * 20 * 20 * Math.tan(angle) * 40, within(1e-8));
+        EdgeReference up = s.edges(e -> Math.abs(e.middle().z() - 10) < 1e-6).get(0);
+        SketchPlane slanted = new SketchPlane.Through(Base.TOP, up);
+        s.with(new Command.AddStep(new DraftStep("", "", false, List.of(front), false, slanted, false, false, angle)));
+        assertThat(s.failure()).contains("isn't level");
+    }
 }

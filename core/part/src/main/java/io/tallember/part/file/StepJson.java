@@ -176,6 +176,10 @@ public final class StepJson {
             put(n, name, f.face());
         } else if (plane instanceof SketchPlane.Made m) {
             n.putObject(name).put("step", m.step());
+        } else if (plane instanceof SketchPlane.Through t) {
+            ObjectNode on = n.putObject(name);
+            put(on, "on", t.on());
+            put(on.putObject("through"), t.edge());
         } else if (plane instanceof SketchPlane.Standing s) {
             ObjectNode on = n.putObject(name);
             put(on, "on", s.on());
@@ -311,6 +315,9 @@ public final class StepJson {
             return f.oneOf(name, SketchPlane.Base.class);
         }
         Fields part = f.part(name, "plane");
+        if (part.has("through")) {
+            return new SketchPlane.Through(plane(part, "on"), edge(part.part("through", "edge")));
+        }
         if (part.has("on")) {
             return new SketchPlane.Standing(plane(part, "on"), part.number("x"), part.number("y"), part.number("turn"));
         }
