@@ -187,7 +187,7 @@ function Sides({ form, input }: { form: BlendDraft; input: RefObject<HTMLInputEl
   const { start, view } = usePart();
   const slot = (aim: BlendDraft["aim"], n: number, what: string) => (
     <button
-      className={`slot geo ${n === 0 ? "bad" : form.aim === aim ? "lit" : ""}`}
+      className={`slot geo ${form.aim === aim ? "lit" : n === 0 ? "bad" : ""}`}
       title={`Click here, then ${what}s in the view`}
       aria-pressed={form.aim === aim}
       onClick={() => changeBlend({ aim })}

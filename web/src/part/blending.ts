@@ -172,8 +172,12 @@ export function toggleEdge(found: Pick, face: FaceLine | undefined): void {
             : "Click the edges that get this size.",
       true,
     );
-  } else if (form.aim === null) changeBlend({ edges: toggled(form.edges, edge) });
-  else if (form.aim === "held") changeBlend({ held: toggled(form.held ?? [], edge) });
+  } else if (form.aim === null) {
+    const edges = toggled(form.edges, edge);
+    // the next click is for the edge to end on
+    const next = form.held?.length === 0 && edges.length === 1;
+    changeBlend({ edges, ...(next ? { aim: "held" } : {}) });
+  } else if (form.aim === "held") changeBlend({ held: toggled(form.held ?? [], edge) });
   else
     changeBlend({
       also: form.also.map((a, i) => (i === form.aim ? { ...a, edges: toggled(a.edges, edge) } : a)),

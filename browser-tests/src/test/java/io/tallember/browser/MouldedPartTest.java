@@ -62,4 +62,52 @@ class MouldedPartTest extends Browsing {
         page.untilVolume(48000);
         page.sees("[data-testid=steps]", "Mirror all bodies in");
     }
+
+    @Test
+    void aScrewPostIsPlacedAndOpenedIntoItsSteps() {
+        page.keys("3", "d");
+        page.click(page.at(12, 15, 20));
+        page.sees("[data-testid=live]", "volume");
+        page.press("Gussets");
+        page.press("0");
+        retype("[data-testid=draft]", "0");
+        retype("[data-testid=diameter]", "8");
+        retype("[data-testid=hole]", "3");
+        retype("[data-testid=depth]", "10");
+        retype("[data-testid=height]", "15", Keys.ENTER);
+        double post = Math.PI * (16 * 15 - 2.25 * 10);
+        page.untilVolume(24000 + post);
+        page.press("More about step 3");
+        page.press("Open into its steps");
+        page.sees("[data-testid=steps]", "Screw post 1 post outline");
+        page.untilVolume(24000 + post);
+    }
+
+    @Test
+    void aRoundChangesAlongItsEdgeAndAFaceIsDividedAndThickened() {
+        page.keys("4", "q");
+        page.click(page.at(20, 0, 20));
+        page.sees("[data-testid=live]", "volume");
+        page.press("What the size is");
+        page.press("radius at the start");
+        retype("[data-testid='radius at the end']", "5", Keys.ENTER);
+        page.sees("[data-testid=steps]", "at the end");
+        assertThat(page.volume()).isBetween(23750.0, 23960.0);
+        page.chord(Keys.CONTROL, "z");
+        page.untilVolume(24000);
+        // a plane that doesn't cross the face divides nothing; the face is thickened instead
+        page.keys("3", "s");
+        page.click(page.at(20, 15, 20));
+        page.press("Sketch 1");
+        page.press("a plane instead");
+        page.sees("[data-testid=live]", "Nothing divides these faces");
+        page.keys(Keys.ESCAPE);
+        page.keys("3", "r");
+        page.press("What becomes of the faces");
+        page.press("Thicken");
+        page.click(page.at(20, 15, 20));
+        retype("[data-testid=distance]", "3", Keys.ENTER);
+        page.untilVolume(24000 + 40 * 30 * 3);
+        page.sees("[data-testid=steps]", "Thicken 1 face by");
+    }
 }
