@@ -230,7 +230,7 @@ function ByWords({ form }: { form: WallDraft }) {
         <span key={id}>
           {i > 0 && " and "}
           <ChoiceSlot
-            label={`Sketch ${i + 1}`}
+            label={`Along ${i + 1}`}
             value={id}
             choices={{ ...names, plane: "a plane instead" }}
             onChoose={(k) =>

@@ -104,10 +104,11 @@ export function wallCommand(form: WallDraft): Command | null {
 const lineOf = (view: PartView, body: string, key: string) =>
   view.bodies.find((b) => b.id === body)?.faces.find((f) => f.key === key);
 
-/** The last sketch, if any, to divide faces along. */
+/** The last sketch that nothing is made of yet, to divide faces along. */
 const lastSketch = (view: PartView): string[] =>
   view.steps
     .filter((s) => s.kind === "sketch" && view.sketches[s.id])
+    .filter((s) => !view.steps.some((x) => x.uses.includes(s.id)))
     .slice(-1)
     .map((s) => s.id);
 

@@ -20,12 +20,10 @@ import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.Region;
-import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Loop;
+import io.tallember.solid.sweep.FaceProfile;
 import io.tallember.solid.sweep.Inset;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Predicate;
@@ -226,18 +224,16 @@ public final class Moulded {
         SketchPlane.OnFace on = (SketchPlane.OnFace) step.on();
         Face face = Planes.face(on, "this rim", before, notes);
         Frame frame = Planes.frame(on, "this rim", before, notes);
-        List<List<Profile.Edge>> loops =
-                face.loops().stream().map(l -> loop(l, frame)).toList();
-        List<List<Profile.Edge>> bySize = loops.stream()
-                .sorted(Comparator.comparingDouble(Moulded::extent).reversed())
-                .toList();
-        if (!step.outer() && loops.size() != 2) {
+        Profile outline = FaceProfile.of(face, frame, "rim");
+        if (!step.outer() && outline.holes().size() != 1) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
-                    "A rim along the inner edge needs a flat face round one opening; this one has " + (loops.size() - 1)
+                    "A rim along the inner edge needs a flat face round one opening; this one has "
+                            + outline.holes().size()
                             + ". Click the face that goes all round, or run it along the outer edge.");
         }
-        List<Profile.Edge> edge = step.outer() ? bySize.get(0) : bySize.get(1);
+        List<Profile.Edge> edge =
+                step.outer() ? outline.outer() : outline.holes().get(0);
         double more = step.recess() ? size("clearance") : 0;
         List<Profile.Edge> moved = Inset.of(
                 edge,
@@ -254,28 +250,6 @@ public final class Moulded {
                 r -> !r.holes().isEmpty(),
                 by(size("height") + more, false, step.recess()),
                 step.recess() ? Mode.REMOVE : Mode.ADD);
-    }
-
-    private static double extent(List<Profile.Edge> loop) {
-        double lo = Double.POSITIVE_INFINITY;
-        double hi = Double.NEGATIVE_INFINITY;
-        for (Profile.Edge e : loop) {
-            for (int i = 0; i <= 8; i++) {
-                double x = e.curve().point(e.range().at(i / 8.0)).x();
-                lo = Math.min(lo, x);
-                hi = Math.max(hi, x);
-            }
-        }
-        return hi - lo;
-    }
-
-    private static List<Profile.Edge> loop(Loop loop, Frame frame) {
-        List<Profile.Edge> edges = new ArrayList<>();
-        for (Coedge c : loop.coedges()) {
-            edges.add(new Profile.Edge(
-                    c.curve().placed(frame.inverse()), c.range(), c.forward(), "c" + (edges.size() + 1)));
-        }
-        return edges;
     }
 
     private static Vec2 v(double x, double y) {

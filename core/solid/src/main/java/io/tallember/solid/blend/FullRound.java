@@ -12,9 +12,8 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
-import io.tallember.solid.Shell;
+import io.tallember.solid.local.Faces;
 import io.tallember.solid.local.Retarget;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
@@ -85,16 +84,14 @@ public final class FullRound {
         }
         boolean outer = r > 0;
         Cylinder round = new Cylinder(Frame.of(centre, along), Math.abs(r));
-        // the face turned so that its surface's normal points as the cylinder's will
-        Face turned = new Face(new Plane(Frame.of(p, outer ? n : n.negated())), outer, face.loops(), face.origins());
-        List<Shell> shells = new ArrayList<>();
-        for (Shell s : body.shells()) {
-            shells.add(new Shell(
-                    s.faces().stream().map(f -> f == face ? turned : f).toList()));
-        }
+        Face turned = Faces.turned(face, p, outer);
         List<Origin> made = List.of(new Origin(step, "side", "full"));
         return Retarget.of(
-                new Body(shells), Map.of(turned, round), List.of(), f -> f == turned ? made : f.origins(), TOL);
+                Faces.with(body, face, turned),
+                Map.of(turned, round),
+                List.of(),
+                f -> f == turned ? made : f.origins(),
+                TOL);
     }
 
     private static Face beside(Body body, Face face, Coedge c) {

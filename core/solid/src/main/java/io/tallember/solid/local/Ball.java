@@ -98,7 +98,7 @@ record Ball(double radius, Growth growth) {
             all.add(new Ball(radius, null).beside(f, convex));
             from = from.plus(convex ? -radius : radius, f.outward(p));
         }
-        return Retarget.drawn(from, all);
+        return Drawn.onto(from, all);
     }
 
     /** Between flat faces a ball that grows evenly leaves a cone. */

@@ -66,20 +66,25 @@ public final class Faces {
     public static Body replaced(Body body, Face face, Surface by, Tolerance tol) {
         Vec3 p = face.region().interiorPoint(tol).orElse(face.bounds().centre());
         boolean sense = by.gradient(p).dot(face.outward(p)) > 0;
-        // the face turned so that its surface's normal points as the new one's will
-        Face turned = sense == face.sense()
-                ? face
-                : new Face(
-                        new Plane(Frame.of(p, face.outward(p).times(sense ? 1 : -1))),
-                        sense,
-                        face.loops(),
-                        face.origins());
-        List<Shell> shells = new ArrayList<>();
-        for (Shell s : body.shells()) {
-            shells.add(new Shell(
-                    s.faces().stream().map(f -> f == face ? turned : f).toList()));
+        Face turned = turned(face, p, sense);
+        return Retarget.of(with(body, face, turned), Map.of(turned, by), List.of(), Face::origins, tol);
+    }
+
+    /** A face as one of a surface whose normal points out of the material, or into it, as another's will that takes its place. */
+    public static Face turned(Face face, Vec3 at, boolean sense) {
+        if (sense == face.sense()) {
+            return face;
         }
-        return Retarget.of(new Body(shells), Map.of(turned, by), List.of(), Face::origins, tol);
+        Plane flat = new Plane(Frame.of(at, face.outward(at).times(sense ? 1 : -1)));
+        return new Face(flat, sense, face.loops(), face.origins());
+    }
+
+    /** A body with one face in another's place. */
+    public static Body with(Body body, Face old, Face now) {
+        return new Body(body.shells().stream()
+                .map(s -> new Shell(
+                        s.faces().stream().map(f -> f == old ? now : f).toList()))
+                .toList());
     }
 
     /**

@@ -1,6 +1,5 @@
 package io.tallember.solid.local;
 
-import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.IntersectionCurve;
@@ -79,7 +78,7 @@ public final class Held {
         Map<Face, Face> turned = new HashMap<>();
         Map<Face, Surface> surfaces = new HashMap<>();
         all.forEach((f, h) -> {
-            Face as = h.turned();
+            Face as = Faces.turned(f, h.sharp.middle(), h.convex);
             turned.put(f, as);
             surfaces.put(as, h.round());
         });
@@ -103,16 +102,6 @@ public final class Held {
                 .takeWhile(k -> turned.get(k) != f)
                 .filter(turned::containsKey)
                 .count();
-    }
-
-    /** The face between, as a flat one whose surface's normal points as the round's will. */
-    private Face turned() {
-        Vec3 p = between.bounds().centre();
-        Vec3 n = between.outward(sharp.middle());
-        return between.sense() == convex
-                ? between
-                : new Face(
-                        new Plane(Frame.of(p, convex ? n : n.negated())), convex, between.loops(), between.origins());
     }
 
     private Surface round() {

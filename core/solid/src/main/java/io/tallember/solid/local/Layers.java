@@ -15,13 +15,13 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Loop;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Extrude;
+import io.tallember.solid.sweep.FaceProfile;
 import io.tallember.solid.sweep.Revolve;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -178,38 +178,13 @@ final class Layers {
         if (f.surface() instanceof Plane) {
             Vec3 p = f.surface().frame().origin();
             Frame out = Frame.of(p, f.outward(p));
-            List<List<Profile.Edge>> loops =
-                    f.loops().stream().map(l -> edges(l, out)).toList();
-            List<List<Profile.Edge>> ordered = new ArrayList<>(loops);
-            ordered.sort(java.util.Comparator.comparingDouble(Layers::extent).reversed());
-            Profile profile = new Profile(out, ordered.get(0), ordered.subList(1, ordered.size()), key);
+            Profile profile = FaceProfile.of(f, out, key);
             return Extrude.of(profile, -t, 0, step, key, tol);
         }
         if (f.surface() instanceof Cylinder c) {
             return ring(f, c, t, key);
         }
         throw refused(f);
-    }
-
-    private static List<Profile.Edge> edges(Loop l, Frame f) {
-        List<Profile.Edge> out = new ArrayList<>();
-        for (Coedge c : l.coedges()) {
-            out.add(new Profile.Edge(c.curve().placed(f.inverse()), c.range(), c.forward(), "c" + out.size()));
-        }
-        return out;
-    }
-
-    private static double extent(List<Profile.Edge> loop) {
-        double lo = Double.POSITIVE_INFINITY;
-        double hi = Double.NEGATIVE_INFINITY;
-        for (Profile.Edge e : loop) {
-            for (int i = 0; i <= 8; i++) {
-                double x = e.curve().point(e.range().at(i / 8.0)).x();
-                lo = Math.min(lo, x);
-                hi = Math.max(hi, x);
-            }
-        }
-        return hi - lo;
     }
 
     /** The layer of a cylinder between two heights and two angles: its section turned about the axis. */

@@ -230,7 +230,7 @@ public final class Retarget {
         stars.forEach((corner, seams) -> {
             Set<Surface> around = new HashSet<>();
             seams.forEach(s -> sides.get(s).forEach(f -> around.add(f.surface)));
-            corner.at = drawn(corner.at, around);
+            corner.at = Drawn.onto(corner.at, around);
         });
         Map<Seam, Vec3> middles = new java.util.IdentityHashMap<>();
         sides.forEach((seam, two) -> {
@@ -238,7 +238,7 @@ public final class Retarget {
                 middles.put(seam, seam.of.middle());
                 return;
             }
-            Vec3 mid = drawn(seam.of.middle(), List.of(two.get(0).surface, two.get(1).surface));
+            Vec3 mid = Drawn.onto(seam.of.middle(), List.of(two.get(0).surface, two.get(1).surface));
             middles.put(seam, mid);
             seam.curve = !seam.added && stays(seam.of, two) ? seam.of.curve() : curve(seam, two, mid);
         });
@@ -250,45 +250,6 @@ public final class Retarget {
             }
         });
         return turned;
-    }
-
-    /** A point drawn onto several surfaces at once: Gauss–Newton steps, damped so that tangent ones do no harm. */
-    static Vec3 drawn(Vec3 from, Collection<Surface> onto) {
-        Vec3 x = from;
-        for (int k = 0; k < STEPS; k++) {
-            double[][] m = new double[3][4];
-            double most = 0;
-            for (Surface s : onto) {
-                double d = s.signedDistance(x);
-                Vec3 n = s.gradient(x);
-                double[] c = {n.x(), n.y(), n.z()};
-                most = Math.max(most, Math.abs(d));
-                for (int i = 0; i < 3; i++) {
-                    for (int j = 0; j < 3; j++) {
-                        m[i][j] += c[i] * c[j];
-                    }
-                    m[i][3] -= d * c[i];
-                }
-            }
-            for (int i = 0; i < 3; i++) {
-                m[i][i] += 1e-6;
-            }
-            Vec3 step = solved(m);
-            x = x.plus(step);
-            if (most < 1e-12 || step.length() < 1e-13) {
-                break;
-            }
-        }
-        return x;
-    }
-
-    private static Vec3 solved(double[][] m) {
-        Vec3 a = new Vec3(m[0][0], m[1][0], m[2][0]);
-        Vec3 b = new Vec3(m[0][1], m[1][1], m[2][1]);
-        Vec3 c = new Vec3(m[0][2], m[1][2], m[2][2]);
-        Vec3 r = new Vec3(m[0][3], m[1][3], m[2][3]);
-        double det = a.dot(b.cross(c));
-        return new Vec3(r.dot(b.cross(c)) / det, a.dot(r.cross(c)) / det, a.dot(b.cross(r)) / det);
     }
 
     /** Whether an edge lies on both new surfaces of its faces as it did on the old ones. */

@@ -139,7 +139,7 @@ public final class Rounding {
             } else if (here.size() == 2) {
                 Seam joint = mitres.containsKey(v) ? mitres.get(v) : end(here.get(0), v);
                 if (backs.containsKey(v)) {
-                    insert(sheetOf.get(backs.get(v).cut), backs.get(v).seam);
+                    Seams.insert(sheetOf.get(backs.get(v).cut), backs.get(v).seam);
                 }
                 here.forEach(s -> s.ends.put(v, joint));
             } else {
@@ -152,7 +152,7 @@ public final class Rounding {
         }
         caps.forEach((cap, seams) -> {
             Map<Seam, List<Sheet>> sides = skin.sides();
-            cap.loops.add(inOrder(seams.stream()
+            cap.loops.add(Seams.inOrder(seams.stream()
                     .map(k -> {
                         Use own = sides.get(k).get(0).uses().stream()
                                 .filter(u -> u.seam() == k)
@@ -164,7 +164,7 @@ public final class Rounding {
             skin.sheets.add(cap);
         });
         ball.forEach((v, sheet) -> {
-            close(sheet, at.get(v), v);
+            Seams.close(sheet, at.get(v), v);
             skin.sheets.add(sheet);
         });
         if (!new Retarget(skin, TOL).fit().isEmpty()) {
@@ -260,7 +260,7 @@ public final class Rounding {
     private void ballCorner(Vertex v, Map<Face, Corner> own, boolean convex) {
         List<Surface> offsets =
                 own.keySet().stream().map(f -> offset(f, convex)).toList();
-        Vec3 centre = Retarget.drawn(v.point(), offsets);
+        Vec3 centre = Drawn.onto(v.point(), offsets);
         if (offsets.stream().anyMatch(o -> Math.abs(o.signedDistance(centre)) > 0.1 * TOL.linear())) {
             throw new Elsewhere();
         }
@@ -308,7 +308,7 @@ public final class Rounding {
                 .filter(k -> k != far.f && k != far.g)
                 .findFirst()
                 .orElseThrow(Elsewhere::new);
-        Vec3 centre = Retarget.drawn(
+        Vec3 centre = Drawn.onto(
                 a.centre(v.point()),
                 own.keySet().stream().map(f -> offset(f, a.convex)).toList());
         Vec3 p = dropped(centre, common);
@@ -321,7 +321,7 @@ public final class Rounding {
         end(between, v, on);
         if (!even) {
             Line over = Line.through(turn.at, q);
-            backs.put(v, new Back(far, cut, added(over, new Interval(0, turn.at.distance(q)), turn, on)));
+            backs.put(v, new Back(far, cut, Seams.added(over, new Interval(0, turn.at.distance(q)), turn, on)));
         }
         // the quarter of an oval about the centre: where cylinders meet at right angles it is exact
         Nurbs arc = new Nurbs(
@@ -373,14 +373,14 @@ public final class Rounding {
         Seam arc = end(s, v);
         Line top = Line.through(r.onOther.at, r.tip.at);
         double length = r.onOther.at.distance(r.tip.at);
-        Seam over = added(top, new Interval(0, length), r.onOther, r.tip);
+        Seam over = Seams.added(top, new Interval(0, length), r.onOther, r.tip);
         double t0 = r.along.curve().project(r.onSide.at, r.along.range());
         double t1 = r.along.curve().project(r.tip.at, r.along.range());
         Seam down = t0 < t1
-                ? added(r.along.curve(), new Interval(t0, t1), r.onSide, r.tip)
-                : added(r.along.curve(), new Interval(t1, t0), r.tip, r.onSide);
-        insert(sheetOf.get(r.other), over);
-        insert(sheetOf.get(r.next), down);
+                ? Seams.added(r.along.curve(), new Interval(t0, t1), r.onSide, r.tip)
+                : Seams.added(r.along.curve(), new Interval(t1, t0), r.tip, r.onSide);
+        Seams.insert(sheetOf.get(r.other), over);
+        Seams.insert(sheetOf.get(r.next), down);
         String source = s.sheet.of.origins().get(0).source();
         Sheet cap = new Sheet(
                 new Face(r.flat, true, List.of(), List.of(new Origin(step, "end", source + " " + ++runOutCount))),
@@ -388,29 +388,6 @@ public final class Rounding {
                 true,
                 0);
         caps.put(cap, List.of(arc, over, down));
-    }
-
-    private static Seam added(Curve c, Interval range, Corner from, Corner to) {
-        Edge of = new Edge(c, range, new Vertex(from.at, TOL.linear()), new Vertex(to.at, TOL.linear()), TOL.linear());
-        Seam seam = new Seam(of, from, to);
-        seam.added = true;
-        return seam;
-    }
-
-    /** Puts a seam where a sheet's boundary has a gap between its two corners. */
-    private static void insert(Sheet sheet, Seam seam) {
-        for (List<Use> loop : sheet.loops) {
-            for (int i = 0; i < loop.size(); i++) {
-                Corner from = loop.get((i + loop.size() - 1) % loop.size()).end();
-                Corner to = loop.get(i).start();
-                boolean gap = from == seam.start && to == seam.end || from == seam.end && to == seam.start;
-                if (gap && from != to) {
-                    loop.add(i, new Use(seam, from == seam.start));
-                    return;
-                }
-            }
-        }
-        throw new Elsewhere();
     }
 
     private void end(Edge e, Vertex v, Corner c) {
@@ -454,14 +431,14 @@ public final class Rounding {
                 .filter(k -> k.coedges().stream().anyMatch(c -> c.start() == v))
                 .findFirst()
                 .orElseThrow(Elsewhere::new);
-        insert(sheetOf.get(face), end);
+        Seams.insert(sheetOf.get(face), end);
     }
 
     private Sheet ball(Vertex v, List<Strip> here, String source) {
         List<Surface> offsets = corners.get(v).keySet().stream()
                 .map(f -> offset(f, here.get(0).convex))
                 .toList();
-        Vec3 centre = Retarget.drawn(here.get(0).centre(v.point()), offsets);
+        Vec3 centre = Drawn.onto(here.get(0).centre(v.point()), offsets);
         for (Strip s : here) {
             s.ends.put(v, arc(s, v, centre));
         }
@@ -517,32 +494,5 @@ public final class Rounding {
             loop.add(new Use(next, forward));
             at = forward ? next.end : next.start;
         }
-    }
-
-    /** The ball's boundary: the strips' ends, run through the other way. */
-    private static void close(Sheet ball, List<Strip> here, Vertex v) {
-        List<Use> around = new ArrayList<>();
-        for (Strip s : here) {
-            Seam end = s.ends.get(v);
-            Use own = s.sheet.uses().stream()
-                    .filter(u -> u.seam() == end)
-                    .findFirst()
-                    .orElseThrow();
-            around.add(new Use(end, !own.forward()));
-        }
-        ball.loops.add(inOrder(around));
-    }
-
-    /** Uses put so that each begins where the one before ends. */
-    private static List<Use> inOrder(List<Use> uses) {
-        List<Use> left = new ArrayList<>(uses);
-        List<Use> loop = new ArrayList<>(List.of(left.remove(0)));
-        while (!left.isEmpty()) {
-            Corner at = loop.get(loop.size() - 1).end();
-            Use next = left.stream().filter(u -> u.start() == at).findFirst().orElseThrow(Elsewhere::new);
-            left.remove(next);
-            loop.add(next);
-        }
-        return loop;
     }
 }
