@@ -98,8 +98,8 @@ class MouldedPartTest extends Browsing {
         // a plane that doesn't cross the face divides nothing; the face is thickened instead
         page.keys("3", "s");
         page.click(page.at(20, 15, 20));
-        page.press("Plane or face");
-        page.press("the side plane");
+        page.click(".work [aria-label='Plane or face']");
+        page.press("the front plane");
         page.sees("[data-testid=live]", "Nothing divides these faces");
         page.keys(Keys.ESCAPE);
         page.keys("3", "r");

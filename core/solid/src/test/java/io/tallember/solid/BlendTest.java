@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.blend.Blend;
@@ -201,7 +202,8 @@ class BlendTest {
     void whatDoesntFitIsRefusedWithTheLargestThatDoes() {
         Body b = box();
         assertThatThrownBy(() -> Blend.edges(b, edges(b, e -> along(e, Vec3.X)), Size.round(25), "r"))
-                .hasMessageContaining("At most 10 mm");
+                .hasMessageContaining("too narrow")
+                .satisfies(e -> assertThat(((GeometryException) e).remedy()).isCloseTo(10, within(1e-3)));
         List<Edge> one = edges(b, e -> e.middle().distance(new Vec3(15, 0, 10)) < 1e-9);
         assertThat(Blend.edges(b, one, Size.round(9.99), "r")).hasSize(1);
         assertThatThrownBy(() -> Blend.edges(b, one, Size.round(0), "r")).hasMessageContaining("above zero");

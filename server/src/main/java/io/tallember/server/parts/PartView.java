@@ -30,10 +30,10 @@ import io.tallember.sketch.regions.Region;
 import io.tallember.sketch.solve.Judgement;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Names;
 import io.tallember.solid.Vertex;
-import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.mass.MassProperties;
 import java.util.Collections;
 import java.util.List;
@@ -344,13 +344,13 @@ public class PartView {
             line.setAll(s.picked());
             line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
             List<Face> two = b.body().facesOf(e);
-            if (two.size() == 2 && !Kinds.smooth(b.body(), e)) {
+            if (two.size() == 2 && !Edges.smooth(b.body(), e)) {
                 // where a ball's centre lies that rounds it
                 Vec3 out = two.get(0)
                         .outward(e.middle())
                         .plus(two.get(1).outward(e.middle()))
                         .unit();
-                put(line, "way", Kinds.convex(b.body(), e) ? out.negated() : out);
+                put(line, "way", Edges.convex(b.body(), e) ? out.negated() : out);
             }
             offer(s, known, shapes);
         }

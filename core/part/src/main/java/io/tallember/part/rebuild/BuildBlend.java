@@ -7,13 +7,14 @@ import io.tallember.part.EdgeReference;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.blend.Blend;
 import io.tallember.solid.blend.Chains;
 import io.tallember.solid.blend.Feasible;
 import io.tallember.solid.blend.FullRound;
-import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.blend.Size;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -113,9 +114,26 @@ final class BuildBlend {
     private List<Body> orTold(Body body, Map<Double, Set<Edge>> sizes) {
         boolean plain = sizes.size() == 1 && !step.shape().width();
         Set<Edge> edges = sizes.values().iterator().next();
-        return plain
-                ? orTold(sizes.keySet().iterator().next(), s -> blended(body, Map.of(s, edges)))
-                : blended(body, sizes);
+        if (plain) {
+            return orTold(sizes.keySet().iterator().next(), s -> blended(body, Map.of(s, edges)));
+        }
+        try {
+            return blended(body, sizes);
+        } catch (GeometryException e) {
+            throw byItself(e);
+        }
+    }
+
+    /** A refusal whose size works along one edge alone: it is told, not offered. */
+    private static GeometryException byItself(GeometryException e) {
+        return e.remedy() == null
+                ? e
+                : new GeometryException(
+                        e.reason(), e.getMessage() + " At most " + plain(e.remedy()) + " mm works there by itself.");
+    }
+
+    private static String plain(double mm) {
+        return BigDecimal.valueOf(mm).stripTrailingZeros().toPlainString();
     }
 
     /** What a size gives, or a refusal with the largest size that does. */
@@ -129,13 +147,10 @@ final class BuildBlend {
             }
             OptionalDouble most = Feasible.below(asked, SEARCH_MILLIS, build);
             if (most.isEmpty()) {
-                throw e;
+                throw byItself(e);
             }
-            String why = e.getMessage().replaceAll(" At most [^.]*\\.?[^.]*\\.$", "");
-            String size = java.math.BigDecimal.valueOf(most.getAsDouble())
-                    .stripTrailingZeros()
-                    .toPlainString();
-            throw new GeometryException(e.reason(), why + " Up to " + size + " mm works here.", most.getAsDouble());
+            double size = most.getAsDouble();
+            throw new GeometryException(e.reason(), e.getMessage() + " Up to " + plain(size) + " mm works here.", size);
         }
     }
 
@@ -198,7 +213,7 @@ final class BuildBlend {
                 if (faces.contains(f)) {
                     f.coedges().stream()
                             .map(Coedge::edge)
-                            .filter(e -> !Kinds.smooth(b, e))
+                            .filter(e -> !Edges.smooth(b, e))
                             .forEach(picked.get(i)::add);
                 }
             }
@@ -213,8 +228,8 @@ final class BuildBlend {
         for (int i = 0; i < picked.size(); i++) {
             Body b = before.bodies().get(i).body();
             for (Edge e : b.edges()) {
-                boolean kind = whole == BlendStep.Whole.ALL || Kinds.convex(b, e) == (whole == BlendStep.Whole.OUTER);
-                if (b.facesOf(e).size() == 2 && !Kinds.smooth(b, e) && kind) {
+                boolean kind = whole == BlendStep.Whole.ALL || Edges.convex(b, e) == (whole == BlendStep.Whole.OUTER);
+                if (b.facesOf(e).size() == 2 && !Edges.smooth(b, e) && kind) {
                     picked.get(i).add(e);
                 }
             }

@@ -14,9 +14,9 @@ import io.tallember.part.RegionReference;
 import io.tallember.part.RepeatStep;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
-import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.local.Faces;
 import io.tallember.solid.sweep.Mirrored;
 import io.tallember.solid.sweep.Moved;
@@ -146,7 +146,7 @@ final class BuildRepeat {
         List<Face> out = new ArrayList<>(from);
         for (int i = 0; i < out.size(); i++) {
             for (Coedge c : out.get(i).coedges()) {
-                if (Kinds.smooth(body, c.edge()) || Kinds.convex(body, c.edge()) == convex) {
+                if (Edges.smooth(body, c.edge()) || Edges.convex(body, c.edge()) == convex) {
                     body.facesOf(c.edge()).stream()
                             .filter(f -> !out.contains(f))
                             .forEach(out::add);

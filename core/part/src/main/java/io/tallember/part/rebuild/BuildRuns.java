@@ -7,11 +7,11 @@ import io.tallember.part.EdgeReference;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.blend.Chains;
 import io.tallember.solid.blend.Changing;
 import io.tallember.solid.blend.FaceBlend;
-import io.tallember.solid.blend.Kinds;
 import io.tallember.solid.local.Held;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -105,7 +105,7 @@ final class BuildRuns {
         for (Face f : faces) {
             f.coedges().stream()
                     .map(Coedge::edge)
-                    .filter(e -> !Kinds.smooth(body, e))
+                    .filter(e -> !Edges.smooth(body, e))
                     .forEach(all::add);
         }
         return step.chain() && !all.isEmpty() ? new LinkedHashSet<>(Chains.smooth(body, all)) : all;

@@ -7,6 +7,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.fuse.Classifier;
@@ -106,7 +107,7 @@ public final class Blend {
         if (!(size.value() > TOL.linear()) || !(size.second() > TOL.linear()) || !Double.isFinite(size.value())) {
             throw new GeometryException(Reason.BAD_VALUE, "The size of a blend must be above zero.");
         }
-        List<Edge> sharp = edges.stream().filter(e -> !Kinds.smooth(body, e)).toList();
+        List<Edge> sharp = edges.stream().filter(e -> !Edges.smooth(body, e)).toList();
         List<Edge> todo = sharp.isEmpty() ? edges : sharp;
         Body now = body;
         while (true) {
@@ -261,7 +262,7 @@ public final class Blend {
                 .filter(e -> e != a.edge && e != b.edge)
                 .findFirst()
                 .orElseThrow();
-        if (Kinds.convex(body, third) == a.convex() || Kinds.smooth(body, third)) {
+        if (Edges.convex(body, third) == a.convex() || Edges.smooth(body, third)) {
             return;
         }
         List<Body> common = Fuse.intersect(List.of(longer(a, v)), List.of(longer(b, v)), TOL);

@@ -33,6 +33,9 @@ import java.util.Optional;
  * same all along it, so the tool is a prism or a piece of a ring.
  */
 final class EdgeTool {
+    /** Smaller sizes aren't worth giving. */
+    private static final double LEAST = 0.01;
+
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     /** At how many places along an edge the land beside it is measured. */
@@ -266,6 +269,7 @@ final class EdgeTool {
         return c.point(t).plus(flat.x(), radial).plus(flat.y(), frame.y());
     }
 
+    /** That a size doesn't fit, with the largest that does along this edge by itself as the remedy. */
     GeometryException tooLarge(Size size, boolean exchanged) {
         double lo = 0;
         double hi = size.value();
@@ -279,16 +283,15 @@ final class EdgeTool {
             }
         }
         String where = "the edge near " + place(edge.middle());
-        String most = lo > 0.01 ? " At most " + short4(Math.floor(lo * 1e4) / 1e4) + " mm works there by itself." : "";
         return new GeometryException(
                 Reason.BAD_VALUE,
                 String.format(
                         Locale.ROOT,
-                        "A %s of %s mm doesn't fit %s: the faces beside it are too narrow or too curved.%s",
+                        "A %s of %s mm doesn't fit %s: the faces beside it are too narrow or too curved.",
                         size.bevel() ? "bevel" : "round",
                         short4(size.value()),
-                        where,
-                        most));
+                        where),
+                lo > LEAST ? Math.floor(lo * 1e4) / 1e4 : null);
     }
 
     /** A length with at most four decimals and no zeros at its end. */

@@ -2,8 +2,8 @@ package io.tallember.solid.blend;
 
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
-import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
@@ -17,22 +17,6 @@ public final class Kinds {
 
     private Kinds() {}
 
-    /** Whether the material bends away from the edge: an outer edge. */
-    public static boolean convex(Body body, Edge e) {
-        Vec3 p = e.middle();
-        Face f = body.facesOf(e).get(0);
-        Face g = body.facesOf(e).get(1);
-        Coedge c = f.coedges().stream().filter(k -> k.edge() == e).findFirst().orElseThrow();
-        Vec3 into = f.outward(p).cross(c.travel(e.range().middle()));
-        return into.dot(g.outward(p)) < 0;
-    }
-
-    /** Whether the faces beside an edge run smoothly into each other. */
-    public static boolean smooth(Body body, Edge e) {
-        List<Face> two = body.facesOf(e);
-        return two.size() == 2 && two.get(0).outward(e.middle()).dot(two.get(1).outward(e.middle())) > 1 - 1e-9;
-    }
-
     /** The edges that needn't wait for others. */
     static List<Edge> first(Body body, List<Edge> edges) {
         Set<Edge> waiting = new LinkedHashSet<>();
@@ -42,10 +26,10 @@ public final class Kinds {
         for (Vertex v : ends) {
             List<Edge> here = body.edges().stream()
                     .filter(e -> e.start() == v || e.end() == v)
-                    .filter(e -> !smooth(body, e))
+                    .filter(e -> !Edges.smooth(body, e))
                     .toList();
-            List<Edge> outer = here.stream().filter(e -> convex(body, e)).toList();
-            List<Edge> inner = here.stream().filter(e -> !convex(body, e)).toList();
+            List<Edge> outer = here.stream().filter(e -> Edges.convex(body, e)).toList();
+            List<Edge> inner = here.stream().filter(e -> !Edges.convex(body, e)).toList();
             if (here.size() != 3 || outer.isEmpty() || inner.isEmpty()) {
                 continue;
             }
@@ -84,14 +68,14 @@ public final class Kinds {
             for (Edge k : now.edges()) {
                 Vec3 p = k.middle();
                 boolean on = e.curve().point(e.curve().project(p, e.range())).distance(p) < ON;
-                if (on && !smooth(now, k) && alike(before.facesOf(e), now.facesOf(k))) {
+                if (on && !Edges.smooth(now, k) && alike(before.facesOf(e), now.facesOf(k))) {
                     out.add(k);
                 }
             }
         }
         List<Edge> chain = new ArrayList<>(Chains.smooth(now, out));
         chain.removeIf(e -> !out.contains(e) && now.facesOf(e).stream().noneMatch(f -> made(f, step)));
-        return chain.stream().filter(e -> !smooth(now, e)).toList();
+        return chain.stream().filter(e -> !Edges.smooth(now, e)).toList();
     }
 
     private static boolean made(Face f, String step) {

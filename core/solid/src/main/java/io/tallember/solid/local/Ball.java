@@ -17,6 +17,7 @@ import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
@@ -91,7 +92,7 @@ record Ball(double radius, Growth growth) {
 
     /** The centre of the ball beside a point of an edge, in the plane square to it; near it where there is none. */
     static Vec3 beside(Body body, Edge e, Vec3 p, Vec3 along, double radius) {
-        boolean convex = Joints.convex(body, e);
+        boolean convex = Edges.convex(body, e);
         List<Surface> all = new ArrayList<>(List.of(new Plane(Frame.of(p, along))));
         Vec3 from = p;
         for (Face f : body.facesOf(e)) {

@@ -13,6 +13,7 @@ import io.tallember.geometry.Upright;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
@@ -49,7 +50,7 @@ public final class Held {
                 .findFirst()
                 .orElseThrow();
         across = two.get(0) == between ? two.get(two.size() - 1) : two.get(0);
-        convex = Joints.convex(body, sharp);
+        convex = Edges.convex(body, sharp);
     }
 
     /**

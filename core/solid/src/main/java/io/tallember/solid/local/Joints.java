@@ -4,8 +4,8 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
-import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import java.util.Collection;
@@ -70,17 +70,9 @@ final class Joints {
                 continue;
             }
             Face other = beside.get(0) == own ? beside.get(1) : beside.get(0);
-            return touching(v, smooth, own, other, convex(body, e));
+            return touching(v, smooth, own, other, Edges.convex(body, e));
         }
         return null;
-    }
-
-    static boolean convex(Body body, Edge e) {
-        Face f = body.facesOf(e).get(0);
-        Face g = body.facesOf(e).get(1);
-        Coedge c = f.coedges().stream().filter(k -> k.edge() == e).findFirst().orElseThrow();
-        Vec3 p = e.middle();
-        return f.outward(p).cross(c.travel(e.range().middle())).dot(g.outward(p)) < 0;
     }
 
     /** The ball that touches a face in a point of one of its edges, and another face; searched from the edge's end. */

@@ -14,6 +14,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Region;
@@ -77,7 +78,7 @@ final class Layers {
             Face f = body.facesOf(e).get(0);
             Face g = body.facesOf(e).get(body.facesOf(e).size() - 1);
             boolean kept = !open.contains(f) && !open.contains(g);
-            if (f != g && kept && !Retarget.smoothAlong(e, f, g) && !Joints.convex(body, e)) {
+            if (f != g && kept && !Retarget.smoothAlong(e, f, g) && !Edges.convex(body, e)) {
                 layers.add(named(between(e, f, g), f));
                 inner.add(e);
             }

@@ -12,6 +12,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Shapes;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Extrude;
@@ -391,7 +392,7 @@ final class BlendCornersTable {
         Body fine = Blend.edges(
                         box, box.edges().stream().filter(near(40, 0, 10, 1)).toList(), Size.round(0.5), "f")
                 .get(0);
-        table.put("over a finer round", fine, e -> level(20).test(e) && !Kinds.smooth(fine, e), 0.3, 1, 3);
+        table.put("over a finer round", fine, e -> level(20).test(e) && !Edges.smooth(fine, e), 0.3, 1, 3);
         Body cut = Blend.edges(
                         box, box.edges().stream().filter(near(40, 0, 10, 1)).toList(), Size.bevel(0.5), "f")
                 .get(0);

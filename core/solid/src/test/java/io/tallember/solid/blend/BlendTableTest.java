@@ -17,6 +17,7 @@ import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.FreeformTest;
 import io.tallember.solid.Shapes;
@@ -281,7 +282,7 @@ class BlendTableTest {
     }
 
     private static boolean sharp(Body b, Edge e) {
-        return !Kinds.smooth(b, e);
+        return !Edges.smooth(b, e);
     }
 
     private static Body roundedUprights() {

@@ -10,6 +10,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Shapes;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.local.Held;
@@ -55,11 +56,11 @@ class HeldTest {
                         && e.middle().y() < 29)
                 .filter(e -> b.facesOf(e).stream()
                         .allMatch(f -> Math.abs(f.outward(e.middle()).x()) < 1.1))
-                .filter(e -> !Kinds.convex(b, e))
+                .filter(e -> !Edges.convex(b, e))
                 .findFirst()
                 .orElseThrow();
         Edge held = b.edges().stream()
-                .filter(e -> e != sharp && Kinds.convex(b, e))
+                .filter(e -> e != sharp && Edges.convex(b, e))
                 .filter(e -> b.facesOf(e).stream()
                         .anyMatch(f -> b.facesOf(sharp).contains(f)
                                 && f.outward(e.middle()).z() > 0.9))
