@@ -11,6 +11,7 @@ import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Ruled;
 import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -142,8 +143,10 @@ public final class StepWriter {
         }
         // readers lay a seam from pole to pole
         int surface = f.surface() instanceof Tube t
-                ? splineSurface(TubeSpline.of(t, f))
-                : surface(f.surface() instanceof Sphere s ? Poles.forSeams(s, f) : f.surface());
+                ? splineSurface(BlendSpline.of(t, f))
+                : f.surface() instanceof Ruled r
+                        ? splineSurface(BlendSpline.of(r, f))
+                        : surface(f.surface() instanceof Sphere s ? Poles.forSeams(s, f) : f.surface());
         return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
     }
 

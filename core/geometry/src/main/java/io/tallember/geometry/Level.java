@@ -7,7 +7,7 @@ import java.util.function.UnaryOperator;
  * whose radius changes are where two such surfaces meet. {@link #signedDistance} gives the measure, {@link #gradient} how it grows,
  * which need not be of length one.
  */
-public abstract sealed class Level implements Surface permits Swelling, Midway, Upright {
+public abstract sealed class Level implements Surface permits Swelling, Midway, Upright, Around {
     /** The same with the surfaces and curves it is made of mapped, by a motion or a mirror. */
     public abstract Level mapped(UnaryOperator<Surface> surfaces, UnaryOperator<Curve> curves);
 

@@ -10,6 +10,7 @@ import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Ruled;
 import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -112,6 +113,11 @@ final class Seeds {
         if (s instanceof Shifted k) {
             return domain(k.base(), where);
         }
+        if (s instanceof Ruled r) {
+            Interval u = r.uPeriod() > 0 ? new Interval(0, 2 * Math.PI) : r.uDomain();
+            double more = r.uPeriod() > 0 ? 0 : 0.1 * u.length();
+            return new double[] {u.lo() - more, u.hi() + more, -0.3, 1.3};
+        }
         if (s instanceof Tube t) {
             Interval u = t.uPeriod() > 0 ? new Interval(0, 2 * Math.PI) : t.uDomain();
             double more = t.uPeriod() > 0 ? 0 : 1e-2 * u.length();
@@ -187,6 +193,9 @@ final class Seeds {
             double radius =
                     Math.min(widest, Math.abs(r.meridian().point(v0 + dv).x()) + speed * dv);
             return Math.hypot(radius * du, speed * dv);
+        }
+        if (a instanceof Ruled r) {
+            return Math.hypot(r.speed() * du, r.widest() * dv);
         }
         if (a instanceof Tube t) {
             return Math.hypot(t.speed() * du, t.widest() * dv);

@@ -9,6 +9,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Ruled;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
@@ -72,6 +73,13 @@ public final class SurfaceSurface {
             if (rolled.isPresent()) {
                 return rolled.get();
             }
+        }
+        Optional<Result> rail = a instanceof Ruled r ? rail(r, b, where, tol) : Optional.empty();
+        if (rail.isEmpty() && b instanceof Ruled r) {
+            rail = rail(r, a, where, tol);
+        }
+        if (rail.isPresent()) {
+            return rail.get();
         }
         Optional<Result> closed = Coaxial.meet(a, b, where, tol);
         if (closed.isEmpty() && !(a.canonical() && b.canonical())) {
@@ -200,5 +208,16 @@ public final class SurfaceSurface {
 
     private static double slope(Surface s) {
         return s instanceof Cone c ? Math.tan(c.angle()) : 0;
+    }
+
+    /** A bevel's rail on a surface that it runs along. */
+    private static Optional<Result> rail(Ruled r, Surface s, Box3 where, Tolerance tol) {
+        for (boolean first : new boolean[] {true, false}) {
+            Surface support = first ? r.first() : r.second();
+            if (support == s || same(support, s, where, tol)) {
+                return Optional.of(Result.of(r.railCurve(first)));
+            }
+        }
+        return Optional.empty();
     }
 }

@@ -1,7 +1,9 @@
 package io.tallember.solid.blend;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -114,7 +116,9 @@ public final class Blend {
             // where inner and outer edges meet, the one that is alone of its kind goes first; the others run on round
             // it then
             List<Edge> first = Kinds.first(now, todo);
-            Body quick = size.bevel() ? null : quick(now, first, size, step, named.get());
+            Body quick = size.bevel()
+                    ? flat(now, first, size, flipped, step, named.get())
+                    : quick(now, first, size, step, named.get());
             List<Body> out =
                     quick != null ? List.of(quick) : new Blend(now, size, flipped, step).build(first, named.get());
             named.addAndGet(first.size());
@@ -129,6 +133,32 @@ public final class Blend {
             todo = Kinds.again(
                     before, now, todo.stream().filter(e -> !first.contains(e)).toList(), step);
         }
+    }
+
+    /** Bevels along edges that are neither lines nor circles, or null where all are, or flat strips don't do. */
+    private static Body flat(Body body, List<Edge> edges, Size size, boolean flipped, String step, int named) {
+        boolean plain = edges.stream().allMatch(e -> e.curve() instanceof Line || e.curve() instanceof Circle);
+        if (plain || size.angle() > 0) {
+            return null;
+        }
+        Map<Face, Integer> shared = new IdentityHashMap<>();
+        edges.forEach(e -> body.facesOf(e).forEach(f -> shared.merge(f, 1, Integer::sum)));
+        Map<Edge, String> names = new java.util.LinkedHashMap<>();
+        int n = named;
+        for (Edge e : edges) {
+            names.put(e, "b" + ++n);
+        }
+        return Rounding.flat(
+                        body,
+                        names,
+                        (e, f) -> {
+                            List<Face> two = body.facesOf(e);
+                            boolean other = shared.get(two.get(two.size() - 1)) > shared.get(two.get(0));
+                            boolean firstSide = (f == two.get(0)) != (other != flipped);
+                            return firstSide ? size.value() : size.second();
+                        },
+                        step)
+                .orElse(null);
     }
 
     /** By faces put in, or null where that doesn't do. */

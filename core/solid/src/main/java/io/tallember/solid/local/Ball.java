@@ -23,14 +23,16 @@ import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.ToDoubleBiFunction;
 
 /**
  * The ball that rolls along an edge.
  *
  * @param radius in mm; idle where it changes
  * @param growth how it changes along the edge; null for not at all
+ * @param reach how far a bevel, which takes the ball's place, reaches along an edge's face; null for a ball
  */
-record Ball(double radius, Growth growth) {
+record Ball(double radius, Growth growth, ToDoubleBiFunction<Edge, Face> reach) {
     private static final double STRAIGHT = 1e-9;
 
     /**
@@ -67,9 +69,26 @@ record Ball(double radius, Growth growth) {
         return p.minus(c.point(t)).dot(c.second(t)) / (speed * speed);
     }
 
+    static Ball round(double radius) {
+        return new Ball(radius, null, null);
+    }
+
+    static Ball growing(Growth growth) {
+        return new Ball(growth.knots().get(0).radius(), growth, null);
+    }
+
+    static Ball flat(ToDoubleBiFunction<Edge, Face> reach) {
+        return new Ball(0, null, reach);
+    }
+
+    /** Whether it is one ball all along, which closes corners too. */
+    boolean plain() {
+        return growth == null && reach == null;
+    }
+
     /** The ball along one edge of a chain. */
     Ball along(int rail) {
-        return growth == null ? this : new Ball(radius, growth.along(rail));
+        return growth == null ? this : growing(growth.along(rail));
     }
 
     /** The radius beside a point. */
@@ -96,7 +115,7 @@ record Ball(double radius, Growth growth) {
         List<Surface> all = new ArrayList<>(List.of(new Plane(Frame.of(p, along))));
         Vec3 from = p;
         for (Face f : body.facesOf(e)) {
-            all.add(new Ball(radius, null).beside(f, convex));
+            all.add(round(radius).beside(f, convex));
             from = from.plus(convex ? -radius : radius, f.outward(p));
         }
         return Drawn.onto(from, all);

@@ -240,7 +240,7 @@ public final class Retarget {
             }
             Vec3 mid = Drawn.onto(seam.of.middle(), List.of(two.get(0).surface, two.get(1).surface));
             middles.put(seam, mid);
-            seam.curve = !seam.added && stays(seam.of, two) ? seam.of.curve() : curve(seam, two, mid);
+            seam.curve = stays(seam.of, two) ? seam.of.curve() : curve(seam, two, mid);
         });
         stars.forEach((corner, seams) -> place(corner, seams, sides));
         Set<Seam> turned = new HashSet<>();

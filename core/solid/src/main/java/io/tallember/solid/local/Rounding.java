@@ -31,6 +31,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.ToDoubleBiFunction;
 
 /**
  * Rounds put into a body face by face: each edge opens into a strip on which a ball rolls along both its faces, and all edges
@@ -79,13 +80,23 @@ public final class Rounding {
      * @param names what the strip along each edge is called in its lineage
      */
     public static Optional<Body> of(Body body, Map<Edge, String> names, double radius, String step) {
-        return of(body, names, new Ball(radius, null), step);
+        return of(body, names, Ball.round(radius), step);
     }
 
     /** The same along one chain of edges, in order, of a radius that changes along it. */
     public static Optional<Body> of(Body body, Map<Edge, String> names, Growth growth, String step) {
         Growth smooth = Ball.smooth(body, List.copyOf(names.keySet()), growth);
-        return of(body, names, new Ball(growth.knots().get(0).radius(), smooth), step);
+        return of(body, names, Ball.growing(smooth), step);
+    }
+
+    /**
+     * The body with its edges bevelled: the same with flat strips, along any edge; nothing where bevels meet in a corner.
+     *
+     * @param reach how far the bevel along an edge reaches on a face, in mm
+     */
+    public static Optional<Body> flat(
+            Body body, Map<Edge, String> names, ToDoubleBiFunction<Edge, Face> reach, String step) {
+        return of(body, names, Ball.flat(reach), step);
     }
 
     private static Optional<Body> of(Body body, Map<Edge, String> names, Ball ball, String step) {
@@ -100,7 +111,7 @@ public final class Rounding {
     }
 
     private Body rounded(Map<Edge, String> names) {
-        Map<Vertex, Vec3> joints = Joints.of(body, names.keySet(), all);
+        Map<Vertex, Vec3> joints = all.reach() == null ? Joints.of(body, names.keySet(), all) : Map.of();
         names.forEach(
                 (e, source) -> strips.add(new Strip(body, e, all.along(strips.size()), joints, s -> face(s, source))));
         for (Strip s : strips) {
@@ -227,7 +238,7 @@ public final class Rounding {
             }
         }
         boolean alike = here.stream().allMatch(s -> s.convex == here.get(0).convex);
-        if (all.growth() != null && (here.size() > 2 || here.size() == 2 && !joint(here, v))) {
+        if (!all.plain() && (here.size() > 2 || here.size() == 2 && !joint(here, v))) {
             throw new Elsewhere();
         }
         if (here.size() >= 3 && rest.isEmpty() && alike && own.size() == here.size()) {
@@ -358,7 +369,7 @@ public final class Rounding {
                 && body.facesOf(on).contains(next)
                 && outOf(on, v).dot(out) < -1 + 1e-9
                 && Math.abs(flat.signedDistance(smooth.middle())) <= 0.1 * TOL.linear();
-        if (!square) {
+        if (!square || s.isFlat()) {
             throw new Elsewhere();
         }
         Corner tip = seamOf.get(on).start.of == v ? seamOf.get(on).start : seamOf.get(on).end;
@@ -449,6 +460,9 @@ public final class Rounding {
     private Seam arc(Strip s, Vertex v, Vec3 c) {
         Corner a = corner(v, s.f);
         Corner b = corner(v, s.g);
+        if (s.isFlat()) {
+            return Seams.added(Line.through(a.at, b.at), new Interval(0, a.at.distance(b.at)), a, b);
+        }
         Vec3 x = a.at.minus(c);
         Circle k = new Circle(Frame.of(c, x.cross(b.at.minus(c)), x), x.length());
         Interval range = new Interval(0, k.project(b.at));

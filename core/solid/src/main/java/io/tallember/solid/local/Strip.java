@@ -8,6 +8,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Ruled;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -45,6 +46,7 @@ final class Strip {
     final Curve spine;
 
     private final Ball ball;
+    private final Ruled flat;
     private final Map<Vertex, Vec3> joints;
     /** Where it turns. */
     private final Vec3 pivot;
@@ -84,13 +86,42 @@ final class Strip {
         Vec3 p = e.middle();
         Vec3 into = f.outward(p).cross(e.curve().tangent(e.range().middle()));
         convex = into.dot(g.outward(p)) < 0;
-        pivot = pivot();
-        spine = pivot == null ? spine() : null;
+        flat = ball.reach() == null ? null : flat();
+        pivot = flat == null ? pivot() : null;
+        spine = pivot == null && flat == null ? spine() : null;
         Surface s = surface();
-        sheet = new Sheet(made.apply(s), s, convex, 0);
+        // a ball's surface has its normal away from the ball
+        boolean sense = flat == null ? convex : (flat.gradient(p).dot(p.minus(nearest(flat, p))) > 0) == convex;
+        sheet = new Sheet(made.apply(s), s, sense, 0);
+    }
+
+    private static Vec3 nearest(Surface s, Vec3 p) {
+        return p.plus(-s.signedDistance(p), s.gradient(p));
+    }
+
+    private Ruled flat() {
+        Vec3 p = edge.middle();
+        Vec3 d = edge.curve().tangent(edge.range().middle());
+        return new Ruled(
+                edge.curve(),
+                edge.range(),
+                f.surface(),
+                g.surface(),
+                ball.reach().applyAsDouble(edge, f),
+                ball.reach().applyAsDouble(edge, g),
+                f.outward(p).cross(d),
+                d.cross(g.outward(p)));
+    }
+
+    /** Whether a bevel's lines take the place of the ball. */
+    boolean isFlat() {
+        return flat != null;
     }
 
     private Surface surface() {
+        if (flat != null) {
+            return flat;
+        }
         if (pivot != null) {
             return new Sphere(Frame.WORLD.at(pivot), radius);
         }
@@ -188,11 +219,17 @@ final class Strip {
     }
 
     Vec3 centre(Vec3 p) {
+        if (flat != null) {
+            return p;
+        }
         return pivot != null ? pivot : spine.point(spine.project(p));
     }
 
     /** Where the ball beside a point of the edge touches a face. */
     Vec3 contact(Face face, Vec3 p) {
+        if (flat != null) {
+            return flat.rail(face == f, edge.curve().project(p, edge.range()));
+        }
         if (pivot != null && !stays(face)) {
             Vec3 axis = face.surface().frame().z();
             return p.plus(pivot.minus(p).dot(axis), axis);

@@ -13,6 +13,7 @@ import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Ruled;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
@@ -234,6 +235,8 @@ final class FaceIntegral {
         double[] breaks = c.breaks(range);
         if (s instanceof NurbsSurface n) {
             breaks = acrossPieces(n::piece, 4, c, breaks);
+        } else if (s instanceof Ruled r) {
+            breaks = acrossPieces(r::piece, 200, c, breaks);
         } else if (s instanceof Tube t && !(c instanceof Contact k && k.spine() == t.spine())) {
             breaks = acrossPieces(t::piece, 200, c, breaks);
         }

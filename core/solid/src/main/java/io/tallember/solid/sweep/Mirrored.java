@@ -16,6 +16,7 @@ import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Parallel;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
+import io.tallember.geometry.Ruled;
 import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
@@ -174,6 +175,9 @@ public final class Mirrored {
         }
         if (s instanceof Tube t) {
             return t.mapped(curve(t.spine()), surface(t.first()), surface(t.second()));
+        }
+        if (s instanceof Ruled r) {
+            return r.mapped(curve(r.along()), surface(r.first()), surface(r.second()), this::direction);
         }
         if (s instanceof Level l) {
             return l.mapped(this::surface, this::curve);

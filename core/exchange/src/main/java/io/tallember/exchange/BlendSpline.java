@@ -1,0 +1,57 @@
+package io.tallember.exchange;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Ruled;
+import io.tallember.geometry.Tube;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Region;
+
+/** Blends' surfaces as spline surfaces, for files: true arcs, or lines, across. */
+final class BlendSpline {
+    private BlendSpline() {}
+
+    /** The stretch of a ball's surface that a face lies on, with a little margin. */
+    static NurbsSurface of(Tube tube, Face face) {
+        double[] span = spanned(tube, face);
+        double margin = 0.02 * (span[3] - span[2]);
+        double lo = Math.max(-Math.PI, span[2] - margin);
+        double hi = Math.min(Math.PI, span[3] + margin);
+        int arcs = (int) Math.max(1, Math.ceil((hi - lo) / (0.55 * Math.PI)));
+        double half = (hi - lo) / arcs / 2;
+        int rows = 2 * arcs + 1;
+        double[] angles = new double[rows];
+        double[] weights = new double[rows];
+        for (int i = 0; i < rows; i++) {
+            angles[i] = lo + half * i;
+            weights[i] = i % 2 == 0 ? 1 : Math.cos(half);
+        }
+        double[] knotsV = new double[2 * arcs + 4];
+        for (int i = 0; i < knotsV.length; i++) {
+            knotsV[i] = angles[Math.max(0, Math.min(arcs, (i - 1) / 2)) * 2];
+        }
+        RowsSpline.Poles poles = (row, u) -> {
+            // the normals of one section lean alike, so that its arc is about a centre in the circle's own plane
+            Vec3 p = tube.point(u, angles[row]);
+            Circle k = tube.circle(tube.along(u));
+            return p.plus(1 / weights[row] - 1, p.minus(k.frame().origin()));
+        };
+        return RowsSpline.along(tube, span, poles, weights, 2, knotsV);
+    }
+
+    /** The same of a bevel's surface. */
+    static NurbsSurface of(Ruled flat, Face face) {
+        double[] span = spanned(flat, face);
+        double margin = 0.02 * (span[3] - span[2]);
+        double lo = span[2] - margin;
+        double hi = span[3] + margin;
+        RowsSpline.Poles poles = (row, u) -> flat.point(u, row == 0 ? lo : hi);
+        return RowsSpline.along(flat, span, poles, new double[] {1, 1}, 1, new double[] {lo, lo, hi, hi});
+    }
+
+    private static double[] spanned(io.tallember.geometry.Surface s, Face face) {
+        return Region.spanned(s, face.loops().stream().map(Loop::coedges).toList());
+    }
+}
