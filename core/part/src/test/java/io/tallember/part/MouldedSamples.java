@@ -146,7 +146,7 @@ final class MouldedSamples {
                 new ShellStep.Group(3, faces(s, toward(Vec3.Z))),
                 new ShellStep.Group(2.5, faces(s, toward(Vec3.Y.negated()))),
                 new ShellStep.Group(1.5, faces(s, toward(Vec3.Y))));
-        s.block("Cable box", Base.TOP, new Pen().rectangle(36, -14, 24, 28), 12, false, Mode.ADD);
+        s.block("Cable box", s.on("s2.side(c2)"), new Pen().rectangle(-14, 0, 28, 12), 24, false, Mode.ADD);
         shell(
                 s,
                 "Cable box walls",
