@@ -318,6 +318,8 @@ export interface ShellStep extends StepBase {
   closed: boolean;
   thickness: number | string;
   outside: number | string;
+  /** Whether corners of walls outside are round by their thickness. */
+  rounded?: boolean;
   groups: { thickness: number | string; faces: FaceRef[] }[];
 }
 

@@ -8,6 +8,7 @@ import {
   applyWall,
   CHAINS,
   changeWall,
+  CORNERS,
   LAYERS,
   MOVES,
   OPENINGS,
@@ -129,7 +130,13 @@ function ShellWords({ form, input }: Words) {
             onChange={(outside) => changeWall({ outside })}
             onEnter={applyWall}
           />{" "}
-          {unit} {form.where === "both" ? "outside" : "thick"}
+          {unit} {form.where === "both" ? "outside" : "thick"}{" "}
+          <ChoiceSlot
+            label="Corners outside"
+            value={form.rounded ? "round" : "sharp"}
+            choices={CORNERS}
+            onChoose={(k) => changeWall({ rounded: k === "round" })}
+          />
         </>
       )}
       {form.groups.map((g, i) => (

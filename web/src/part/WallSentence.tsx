@@ -62,7 +62,10 @@ export function WallSentence({
           {(step.thickness as number) > 0 && <>{length("Thickness", "thickness", step.thickness)} inside</>}
           {(step.thickness as number) > 0 && (step.outside as number) > 0 && " and "}
           {(step.outside as number) > 0 && (
-            <>{length("Thickness outside", "outside", step.outside)} outside</>
+            <>
+              {length("Thickness outside", "outside", step.outside)} outside
+              {step.rounded && " with round corners"}
+            </>
           )}
           {step.groups.map((g, i) => (
             <span key={i}>

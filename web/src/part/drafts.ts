@@ -178,6 +178,7 @@ export interface WallDraft {
   where: "inside" | "outside" | "both";
   thickness: string;
   outside: string;
+  rounded: boolean;
   groups: { thickness: string; faces: FaceRef[] }[];
   /** Where faces that are clicked go: the faces, a draft's plane, or a group of a shell. */
   slot: "faces" | "neutral" | "target" | number;

@@ -37,6 +37,7 @@ export const WHERE = {
   outside: "outside its faces",
   both: "on both sides",
 } as const;
+export const CORNERS = { sharp: "with sharp corners", round: "with round corners" } as const;
 export const CHAINS = { chain: "with faces that smoothly go on", alone: "and no others" } as const;
 export const PULLS = { up: "away from it", down: "against it", both: "away from it on both sides" } as const;
 
@@ -63,6 +64,7 @@ export function wallCommand(form: WallDraft): Command | null {
         closed: form.closed,
         thickness: form.where === "outside" ? 0 : form.thickness,
         outside: form.where === "inside" ? 0 : form.outside,
+        ...(form.where !== "inside" && form.rounded ? { rounded: true } : {}),
         groups,
       },
     };
@@ -132,6 +134,7 @@ export function beginWall(op: WallDraft["op"]): void {
       where: "inside",
       thickness: lengthText(mm, view.unit),
       outside: lengthText(mm, view.unit),
+      rounded: false,
       groups: [],
       slot: "faces",
       neutral: "top",
@@ -163,6 +166,7 @@ export function wallOf(step: WallStep, view: PartView): WallDraft {
     where: inside > 0 && outside > 0 ? "both" : outside > 0 ? "outside" : "inside",
     thickness: written("thickness", inside || outside),
     outside: written("outside", outside || inside),
+    rounded: shell?.rounded ?? false,
     groups: (shell?.groups ?? []).map((g, i) => ({
       thickness: written(`group${i + 1}`, g.thickness),
       faces: g.faces,

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param thickness of the walls inside the faces, in mm; zero for none there
  * @param outside of the walls outside of the faces
  * @param groups faces with walls of their own
+ * @param rounded whether corners of walls outside are round by their thickness, else sharp
  */
 public record ShellStep(
         String id,
@@ -22,7 +23,8 @@ public record ShellStep(
         boolean closed,
         double thickness,
         double outside,
-        List<Group> groups)
+        List<Group> groups,
+        boolean rounded)
         implements WallStep {
     /** Faces with a wall of another thickness, in mm, on the side or sides where the others have theirs. */
     public record Group(double thickness, List<FaceReference> faces) {
@@ -50,8 +52,22 @@ public record ShellStep(
         }
     }
 
+    /** With sharp corners. */
+    public ShellStep(
+            String id,
+            String name,
+            boolean off,
+            List<FaceReference> faces,
+            boolean chain,
+            boolean closed,
+            double thickness,
+            double outside,
+            List<Group> groups) {
+        this(id, name, off, faces, chain, closed, thickness, outside, groups, false);
+    }
+
     private ShellStep with(double in, double out, List<Group> g) {
-        return new ShellStep(id, name, off, faces, chain, closed, in, out, g);
+        return new ShellStep(id, name, off, faces, chain, closed, in, out, g, rounded);
     }
 
     @Override
@@ -104,11 +120,11 @@ public record ShellStep(
 
     @Override
     public ShellStep numbered(String i, String n) {
-        return new ShellStep(i, n, off, faces, chain, closed, thickness, outside, groups);
+        return new ShellStep(i, n, off, faces, chain, closed, thickness, outside, groups, rounded);
     }
 
     @Override
     public ShellStep switched(boolean o) {
-        return new ShellStep(id, name, o, faces, chain, closed, thickness, outside, groups);
+        return new ShellStep(id, name, o, faces, chain, closed, thickness, outside, groups, rounded);
     }
 }

@@ -303,4 +303,19 @@ class WallStepsTest {
         s.with(new Command.AddStep(new DraftStep("", "", false, List.of(front), false, slanted, false, false, angle)));
         assertThat(s.failure()).contains("isn't level");
     }
+
+    @Test
+    void wallsOutsideHaveSharpOrRoundCorners() {
+        Sheet s = new Sheet("Block", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        FaceReference top = s.facing(n -> n.z() > 0.9);
+        s.with(new Command.AddStep(new ShellStep("", "", false, List.of(top), false, false, 0, 2, List.of(), true)));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        // walls, quarter rods along eight edges and eighths of a ball at four corners
+        double walls = 2 * (40 * 30 + 2 * 40 * 20 + 2 * 30 * 20);
+        double rods = Math.PI * (2 * 40 + 2 * 30 + 4 * 20);
+        double balls = 4 * Math.PI * 8 / 6;
+        assertThat(s.volume()).isCloseTo(walls + rods + balls, within(1e-8));
+    }
 }

@@ -30,6 +30,9 @@ final class WallJson {
         n.put("chain", w.chain());
         if (w instanceof ShellStep s) {
             n.put("closed", s.closed()).put("thickness", s.thickness()).put("outside", s.outside());
+            if (s.rounded()) {
+                n.put("rounded", true);
+            }
             ArrayNode groups = n.putArray("groups");
             for (ShellStep.Group g : s.groups()) {
                 faces(groups.addObject().put("thickness", g.thickness()), g.faces());
@@ -116,7 +119,8 @@ final class WallJson {
                     f.flag("closed"),
                     f.size("thickness", typed, place + "/thickness", false),
                     f.size("outside", typed, place + "/outside", false),
-                    groups);
+                    groups,
+                    f.flag("rounded"));
         }
         if (kind.equals("draft")) {
             return new DraftStep(

@@ -13,7 +13,11 @@ import io.tallember.part.ShellStep;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.WallStep;
 import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
+import io.tallember.solid.blend.Blend;
+import io.tallember.solid.blend.Size;
 import io.tallember.solid.local.Draft;
 import io.tallember.solid.local.Faces;
 import io.tallember.solid.local.Hollow;
@@ -79,7 +83,7 @@ final class BuildWalls {
         if (step instanceof ShellStep s) {
             ToDoubleFunction<Face> in = f -> s.thickness() == 0 ? 0 : own.getOrDefault(f, s.thickness());
             ToDoubleFunction<Face> out = f -> s.outside() == 0 ? 0 : own.getOrDefault(f, s.outside());
-            return Hollow.of(body, s.closed() ? List.of() : faces, in, out, s.id(), TOL);
+            return Hollow.of(body, s.closed() ? List.of() : faces, in, out, k -> finished(k, s), s.id(), TOL);
         }
         if (step instanceof DraftStep d) {
             Frame f = Planes.frame(d.neutral(), "this draft", before, notes);
@@ -97,6 +101,28 @@ final class BuildWalls {
             case REPLACE -> List.of(replaced(body, faces, k));
             case DIVIDE -> List.of(new Dividing(k, before, notes).divided(body, faces));
         };
+    }
+
+    /** The outer skin with its corners rounded where that is asked for: a ball as thick as the wall rolls over the old edges. */
+    private static Body finished(Body skin, ShellStep s) {
+        if (!s.rounded() || s.outside() == 0) {
+            return skin;
+        }
+        if (!s.groups().isEmpty()) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "Corners are rounded only where the walls outside have one thickness. Take sharp ones.");
+        }
+        List<Edge> outer = skin.edges().stream()
+                .filter(e -> skin.facesOf(e).stream()
+                        .allMatch(f -> f.origins().stream()
+                                .anyMatch(
+                                        o -> o.step().equals(s.id()) && o.role().equals("outside"))))
+                .filter(e -> !Edges.smooth(skin, e) && Edges.convex(skin, e))
+                .toList();
+        return outer.isEmpty()
+                ? skin
+                : Blend.edges(skin, outer, Size.round(s.outside()), s.id()).get(0);
     }
 
     private Body replaced(Body body, List<Face> faces, FaceStep k) {

@@ -19,6 +19,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
+import java.util.function.UnaryOperator;
 
 /**
  * Shells: a body hollowed to walls. The core is the body with every kept face moved inward; it is taken from the body, or from
@@ -43,7 +44,24 @@ public final class Hollow {
             ToDoubleFunction<Face> outward,
             String step,
             Tolerance tol) {
-        Body skin = moved(body, open, outward, step, "outside", tol);
+        return of(body, open, inward, outward, k -> k, step, tol);
+    }
+
+    /**
+     * The same with the outer skin worked on before the core is taken from it.
+     *
+     * @param finished the skin, grown outward, as it is to be
+     */
+    public static List<Body> of(
+            Body body,
+            Collection<Face> open,
+            ToDoubleFunction<Face> inward,
+            ToDoubleFunction<Face> outward,
+            UnaryOperator<Body> finished,
+            String step,
+            Tolerance tol) {
+        Body grown = moved(body, open, outward, step, "outside", tol);
+        Body skin = grown == body ? body : finished.apply(grown);
         List<Body> core = core(body, open, inward, step, tol);
         if (core.size() == 1 && core.get(0) == skin) {
             throw new GeometryException(Reason.BAD_VALUE, "A wall needs a thickness above zero.");
