@@ -90,4 +90,25 @@ public record Arrangement(Map<String, String> groups, Map<String, Look> looks, L
                 .toList();
         return new Arrangement(g, l, v, chosen);
     }
+
+    /** The arrangement once a step's place is taken by others: they are in its group, and off in the variants in which it is. */
+    Arrangement spread(String step, List<String> into) {
+        Map<String, String> g = new TreeMap<>(groups);
+        handOn(g, step, into);
+        List<Variant> v = variants.stream()
+                .map(x -> {
+                    Map<String, Boolean> off = new TreeMap<>(x.off());
+                    handOn(off, step, into);
+                    return new Variant(x.name(), x.values(), off);
+                })
+                .toList();
+        return new Arrangement(g, looks, v, chosen);
+    }
+
+    private static <T> void handOn(Map<String, T> by, String from, List<String> to) {
+        T had = by.remove(from);
+        if (had != null) {
+            to.forEach(k -> by.put(k, had));
+        }
+    }
 }

@@ -103,6 +103,11 @@ public record BlendStep(
                 throw Refusal.of("A radius that changes needs one for the end of the edges, at 100 %.");
             }
         }
+
+        /** Whether it is more than one size between faces that share edges. */
+        public boolean special() {
+            return !places.isEmpty() || !held.isEmpty() || !against.isEmpty();
+        }
     }
 
     /** A radius in mm at a part of a chain's length, above 0 and up to 1. */
@@ -125,8 +130,7 @@ public record BlendStep(
         if (shape.full && which.faces.isEmpty()) {
             throw Refusal.of("Click the faces that become round from side to side.");
         }
-        boolean special = !run.places.isEmpty() || !run.held.isEmpty() || !run.against.isEmpty();
-        if (special && (bevel || shape.width || !also.isEmpty() || which.whole != Whole.NONE)) {
+        if (run.special() && (bevel || shape.width || !also.isEmpty() || which.whole != Whole.NONE)) {
             throw Refusal.of(
                     "Only rounds of picked edges or faces change along their way, end on held edges or run between faces.");
         }

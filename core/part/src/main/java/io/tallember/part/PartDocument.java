@@ -177,7 +177,8 @@ public record PartDocument(
         Map<String, String> left = new HashMap<>(formulas);
         left.keySet().removeIf(k -> k.startsWith(id + "/"));
         int line = workLine > at ? workLine + into.size() - 1 : workLine;
-        return new PartDocument(name, unit, all, line, nextId, values, left, arrangement);
+        Arrangement now = arrangement.spread(id, into.stream().map(Step::id).toList());
+        return new PartDocument(name, unit, all, line, nextId, values, left, now);
     }
 
     private static int newRegions(Step step) {

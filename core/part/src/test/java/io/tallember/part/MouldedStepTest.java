@@ -14,6 +14,9 @@ import io.tallember.part.rebuild.Moulded;
 import io.tallember.solid.Body;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 
 /** Ready pieces of moulded parts: as large as their numbers say, and the same when they are opened into their steps. */
@@ -260,5 +263,42 @@ class MouldedStepTest {
                 false)));
         assertThat(wide.failure()).contains("narrower than the post");
         assertThatThrownBy(() -> Moulded.opened(plate().document(), "s2")).isInstanceOf(GeometryException.class);
+    }
+
+    @Test
+    void whatIsOffStaysOffWhenItIsOpened() {
+        Sheet s = plate();
+        add(
+                s,
+                Feature.POST,
+                top(s),
+                List.of(new Vec2(0, 0)),
+                0,
+                0,
+                0,
+                false,
+                false,
+                8.0,
+                3.0,
+                10.0,
+                14.0,
+                0.0,
+                8.0,
+                9.0,
+                1.5);
+        String id = s.document().steps().get(2).id();
+        PartDocument had = s.document()
+                .with(new Arrangement(
+                        Map.of(id, "Bosses"), Map.of(), List.of(new Variant("Bare", Map.of(), Map.of(id, true))), ""));
+        PartDocument off = had.replaced(had.step(id).switched(true));
+        PartDocument now = Moulded.opened(off, id).done(off);
+        List<Step> own = now.steps().subList(2, now.steps().size());
+        assertThat(own).hasSizeGreaterThan(1).allMatch(Step::off);
+        assertThat(now.arrangement().groups().keySet()).isEqualTo(ids(own));
+        assertThat(now.arrangement().variants().get(0).off().keySet()).isEqualTo(ids(own));
+    }
+
+    private static Set<String> ids(List<Step> steps) {
+        return steps.stream().map(Step::id).collect(Collectors.toSet());
     }
 }

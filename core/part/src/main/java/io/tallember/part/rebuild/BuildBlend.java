@@ -51,7 +51,7 @@ final class BuildBlend {
         if (step.shape().full()) {
             return full();
         }
-        if (!step.run().equals(BlendStep.Run.PLAIN)) {
+        if (step.run().special()) {
             return new BuildRuns(step, before, notes).build();
         }
         List<Set<Edge>> main = found(step.which().edges());

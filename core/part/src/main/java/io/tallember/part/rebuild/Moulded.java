@@ -50,7 +50,9 @@ public final class Moulded {
         }
         Stand before =
                 new Rebuild().build(doc.withWorkLine(doc.steps().indexOf(m))).stand();
-        return new Command.OpenStep(id, new Moulded(m, before, new ArrayList<>()).steps());
+        List<Step> own = new Moulded(m, before, new ArrayList<>()).steps();
+        return new Command.OpenStep(
+                id, own.stream().map(s -> s.switched(m.off())).toList());
     }
 
     static Stand build(MouldedStep step, Stand before, List<String> notes) {

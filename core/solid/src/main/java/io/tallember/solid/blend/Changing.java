@@ -117,7 +117,12 @@ public final class Changing {
             radii.add(p.radius());
         }
         if (way.closed) {
-            // it closes with the radius it began with
+            if (Math.abs(radii.get(radii.size() - 1) - radii.get(0)) > 1e-9) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "These edges close: the radius at 100 % of their length must be the one at 0 %. Give another radius in"
+                                + " between.");
+            }
             radii.set(radii.size() - 1, radii.get(0));
         }
         return Growth.through(rails, at, radii, way.closed);

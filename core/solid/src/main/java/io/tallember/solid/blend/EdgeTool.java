@@ -295,7 +295,7 @@ final class EdgeTool {
     }
 
     /** A length with at most four decimals and no zeros at its end. */
-    private static String short4(double v) {
+    static String short4(double v) {
         return new BigDecimal(v)
                 .setScale(4, RoundingMode.HALF_UP)
                 .stripTrailingZeros()

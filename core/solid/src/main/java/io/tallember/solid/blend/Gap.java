@@ -19,6 +19,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Extrude;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -105,6 +106,10 @@ final class Gap {
         return new Vec2(from.x() + by * d.x(), from.y() + by * d.y());
     }
 
+    private static Vec2 middle(Vec2 p, Vec2 q) {
+        return new Vec2(0.5 * (p.x() + q.x()), 0.5 * (p.y() + q.y()));
+    }
+
     private Wall wall(Face f) {
         if (f.surface() instanceof Cylinder c) {
             Vec3 o = frame.local(c.frame().origin());
@@ -119,16 +124,7 @@ final class Gap {
     private Profile profile(Wall a, Wall b) {
         List<Vec2> centres = centres(a, b);
         if (centres.size() < 2) {
-            double gap = gap(a, b);
-            throw new GeometryException(
-                    Reason.BAD_VALUE,
-                    String.format(
-                            java.util.Locale.ROOT,
-                            "A ball of %s mm falls through the gap, which is %s mm wide. Take more than %s mm.",
-                            plain(radius),
-                            plain(gap),
-                            plain(0.5 * gap)),
-                    Math.ceil(1000 * 0.5 * gap + 1) / 1000);
+            throw unfilled(a, b);
         }
         Vec2 c1 = centres.get(0);
         Vec2 c2 = centres.get(1);
@@ -137,6 +133,12 @@ final class Gap {
         Vec2 a2 = a.foot(c2);
         Vec2 b1 = b.foot(c1);
         Vec2 b2 = b.foot(c2);
+        // where one wall stands in the other the shorter way may be the wide one
+        if (b.away(a.foot(middle(a1, a2))) > 2 * radius) {
+            throw refused(
+                    "With a ball of %s mm more than half of the gap round would be filled. Take a smaller radius.",
+                    radius);
+        }
         loop.add(side(a, a1, a2, "first"));
         loop.add(arc(c2, a2, b2, "ball2"));
         loop.add(side(b, b2, b1, "second"));
@@ -157,10 +159,42 @@ final class Gap {
         return new Profile(frame, loop, List.of(), "gap");
     }
 
-    private static String plain(double v) {
-        return java.math.BigDecimal.valueOf(Math.rint(v * 1000) / 1000)
-                .stripTrailingZeros()
-                .toPlainString();
+    /** Why no ball of the radius touches both walls from two sides. */
+    private GeometryException unfilled(Wall a, Wall b) {
+        double gap = gap(a, b);
+        if (a.round() && b.round() && !(a.centre.distance(b.centre) > TOL.linear())) {
+            return refused(
+                    "These walls stand round one axis, so the gap between them is as wide all round. It can't be filled.");
+        }
+        for (Wall w : List.of(a, b)) {
+            if (w.round() && !w.post && !(w.radius > radius)) {
+                return refused(
+                        "A ball of %s mm doesn't go into the bore of %s mm. Take less than that.", radius, w.radius);
+            }
+        }
+        if (!(gap > TOL.linear())) {
+            return refused("These walls run into each other. Round the edge between them instead.");
+        }
+        if (2 * radius > gap) {
+            return refused(
+                    "A ball of %s mm doesn't touch both walls on two sides of the gap of %s mm. Take another radius.",
+                    radius, gap);
+        }
+        return new GeometryException(
+                Reason.BAD_VALUE,
+                said(
+                        "A ball of %s mm falls through the gap, which is %s mm wide. Take more than %s mm.",
+                        radius, gap, 0.5 * gap),
+                Math.ceil(1000 * 0.5 * gap + 1) / 1000);
+    }
+
+    private static GeometryException refused(String sentence, double... lengths) {
+        return new GeometryException(Reason.BAD_VALUE, said(sentence, lengths));
+    }
+
+    private static String said(String sentence, double... lengths) {
+        return String.format(
+                sentence, Arrays.stream(lengths).mapToObj(EdgeTool::short4).toArray());
     }
 
     private double gap(Wall a, Wall b) {

@@ -152,6 +152,14 @@ class ChangingTest {
     }
 
     @Test
+    void aClosedChainEndsAsItBegins() {
+        Body post = Shapes.cylinder(Frame.WORLD, 10, 0, 20);
+        assertThatThrownBy(() -> rounded(post, e -> e.middle().z() > 19, three(1, 3, 2)))
+                .isInstanceOf(GeometryException.class)
+                .hasMessageContaining("100 % of their length must be the one at 0 %");
+    }
+
+    @Test
     void chainsOfLinesAndArcsRunOn() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
         Body round = Blend.edges(

@@ -90,6 +90,29 @@ class FaceBlendTest {
     }
 
     @Test
+    void aGapThatNoBallFillsSaysWhy() {
+        assertThatThrownBy(() -> postInBore(0, 3)).hasMessageContaining("round one axis");
+        assertThatThrownBy(() -> postInBore(1, 11)).hasMessageContaining("doesn't go into the bore of 10 mm");
+        assertThatThrownBy(() -> postInBore(1, 0.5)).hasMessageContaining("falls through");
+        assertThatThrownBy(() -> postInBore(1, 2.45)).hasMessageContaining("more than half");
+    }
+
+    /** A round between a post of 6 mm and the bore of 10 mm in which it stands in a groove, its axis off by so much. */
+    private static void postInBore(double off, double radius) {
+        Body plate = Fuse.subtract(
+                        List.of(Shapes.box(-20, -20, 0, 20, 20, 15)),
+                        List.of(Shapes.cylinder(Frame.of(new Vec3(0, 0, 0), Vec3.Z), 10, 5, 16)),
+                        TOL)
+                .get(0);
+        Frame at = Frame.of(new Vec3(off, 0, 0), Vec3.Z);
+        Body grooved = Fuse.subtract(List.of(plate), List.of(Shapes.cylinder(at, 7, 3, 6)), TOL)
+                .get(0);
+        Body b =
+                Fuse.unite(List.of(grooved, Shapes.cylinder(at, 6, 2, 15)), TOL).get(0);
+        round(b, face(b, off + 6, 0, 10), face(b, -10, 0, 10), radius);
+    }
+
+    @Test
     void facesWithNothingToMeetInAreRefused() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
         assertThatThrownBy(() -> FaceBlend.of(box, List.of(face(box, 0, 15, 5)), List.of(face(box, 40, 15, 5)), 3, "s"))
