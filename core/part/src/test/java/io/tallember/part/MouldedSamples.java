@@ -136,7 +136,7 @@ final class MouldedSamples {
         return s.document();
     }
 
-    /** A cover with walls of four thicknesses, a second hollow beside the first, screw posts with gussets, and a mating rim. */
+    /** A cover with walls of four thicknesses, a second hollow beside the first, and screw posts with gussets. */
     static PartDocument terminalCover() {
         Sheet s = new Sheet("Terminal cover", Unit.MM);
         s.block("Bulk", Base.TOP, new Pen().rectangle(-36, -22, 72, 44), 18, false, Mode.BODY);

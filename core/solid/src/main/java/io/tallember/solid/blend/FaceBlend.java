@@ -1,5 +1,6 @@
 package io.tallember.solid.blend;
 
+import io.tallember.geometry.ArcLength;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Tolerance;
@@ -51,7 +52,7 @@ public final class FaceBlend {
         }
         throw new GeometryException(
                 Reason.BAD_VALUE,
-                "These faces don't meet, and what lies between them can't be taken out. Pick faces that one or two others join.");
+                "These faces don't meet, and what lies between them can't be taken out. Pick faces that one other joins.");
     }
 
     private static Body taken(Body body, Set<Face> joining) {
@@ -68,7 +69,7 @@ public final class FaceBlend {
         return set.stream().anyMatch(k -> k.origins().stream().anyMatch(f.origins()::contains));
     }
 
-    /** Faces that have edges with both sets; else those that together lead from the one to the other by one more face. */
+    /** Faces that have edges with both sets and run along them; none where the sets meet themselves. */
     private static Set<Face> joining(Body body, Collection<Face> first, Collection<Face> second) {
         Set<Face> besideFirst = beside(body, first);
         Set<Face> besideSecond = beside(body, second);
@@ -101,8 +102,7 @@ public final class FaceBlend {
         double shared = 0;
         List<Edge> seen = new ArrayList<>();
         for (Coedge c : f.coedges()) {
-            double length = io.tallember.geometry.ArcLength.of(
-                    c.edge().curve(), c.edge().range());
+            double length = ArcLength.of(c.edge().curve(), c.edge().range());
             all += length;
             boolean with = body.facesOf(c.edge()).stream().anyMatch(k -> first.contains(k) || second.contains(k));
             if (with && !seen.contains(c.edge())) {

@@ -11,7 +11,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 
-/** Outer, inner and smooth edges, and in which order they can be blended where they meet. */
+/** In which order outer and inner edges can be blended where they meet. */
 public final class Kinds {
     private static final double ON = 1e-5;
 
