@@ -4,7 +4,6 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.solid.Body;
-import io.tallember.solid.Edge;
 import io.tallember.solid.mesh.EdgeLine;
 import io.tallember.solid.mesh.FaceMesh;
 import io.tallember.solid.mesh.MeshQuality;
@@ -74,7 +73,11 @@ final class Picture {
     }
 
     private void draw(Body body) {
-        for (FaceMesh m : new Tessellator(MeshQuality.DISPLAY).mesh(body)) {
+        Tessellator.Meshed meshed = new Tessellator(MeshQuality.DISPLAY).attempt(body);
+        for (FaceMesh m : meshed.faces()) {
+            if (m == null) {
+                continue;
+            }
             for (int i = 0; i < m.triangles().length; i += 3) {
                 Vec3[] t = new Vec3[3];
                 Vec3 normal = Vec3.ZERO;
@@ -86,8 +89,8 @@ final class Picture {
                 fill(t, shade(normal.unit()));
             }
         }
-        for (Edge e : body.edges()) {
-            Vec3[] line = EdgeLine.of(e, MeshQuality.DISPLAY);
+        for (EdgeLine l : meshed.lines()) {
+            Vec3[] line = l.points();
             for (int i = 0; i + 1 < line.length; i++) {
                 stroke(seen(line[i]), seen(line[i + 1]));
             }

@@ -1,8 +1,10 @@
 package io.tallember.server.parts;
 
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.mesh.EdgeLine;
@@ -11,11 +13,17 @@ import io.tallember.solid.mesh.MeshQuality;
 import io.tallember.solid.mesh.Tessellator;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.util.ArrayList;
 import java.util.Base64;
 import java.util.Collections;
+import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.WeakHashMap;
+import java.util.function.Supplier;
 import java.util.zip.CRC32C;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
@@ -32,29 +40,80 @@ public class Drawn {
      */
     record Shape(String key, ObjectNode content, ObjectNode picked) {}
 
-    private final Map<Face, Shape> faces = Collections.synchronizedMap(new WeakHashMap<>());
-    private final Map<Edge, Shape> edges = Collections.synchronizedMap(new WeakHashMap<>());
+    /**
+     * The shapes of a body.
+     *
+     * @param faces in the body's order; a face that can't be drawn has no triangles, and its edges stand for it
+     * @param edges in the body's order
+     * @param faults what kept a face or an edge from being drawn, by its number among the faces, or the faces and edges
+     */
+    record Shapes(List<Shape> faces, List<Shape> edges, Map<Integer, String> faults) {}
 
-    Shape of(Face face) {
-        Shape known = faces.get(face);
+    private static final Logger LOG = LoggerFactory.getLogger(Drawn.class);
+
+    private final Map<Body, Shapes> bodies = Collections.synchronizedMap(new WeakHashMap<>());
+    private final Map<FaceMesh, Shape> faces = Collections.synchronizedMap(new WeakHashMap<>());
+
+    Shapes of(Body body) {
+        Shapes known = bodies.get(body);
         if (known == null) {
-            known = draw(face);
-            faces.put(face, known);
+            known = draw(body);
+            bodies.put(body, known);
         }
         return known;
     }
 
-    Shape of(Edge edge) {
-        Shape known = edges.get(edge);
+    private Shapes draw(Body body) {
+        Tessellator.Meshed m = new Tessellator(MeshQuality.DISPLAY).attempt(body);
+        List<Shape> all = new ArrayList<>();
+        List<Shape> lines = new ArrayList<>();
+        Map<Integer, String> faults = new TreeMap<>();
+        for (int i = 0; i < body.faces().size(); i++) {
+            Face f = body.faces().get(i);
+            FaceMesh mesh = m.faces().get(i);
+            if (mesh == null) {
+                faults.put(i, m.faults().get(f));
+            }
+            all.add(mesh == null ? caught(i, faults, () -> draw(f, NONE)) : shape(f, mesh, i, faults));
+        }
+        for (int i = 0; i < body.edges().size(); i++) {
+            Edge e = body.edges().get(i);
+            EdgeLine line = m.lines().get(i);
+            lines.add(caught(all.size() + i, faults, () -> draw(e, line)));
+        }
+        return new Shapes(List.copyOf(all), List.copyOf(lines), faults);
+    }
+
+    private Shape shape(Face f, FaceMesh mesh, int number, Map<Integer, String> faults) {
+        Shape known = faces.get(mesh);
         if (known == null) {
-            known = draw(edge);
-            edges.put(edge, known);
+            known = caught(number, faults, () -> draw(f, mesh));
+            if (!faults.containsKey(number)) {
+                faces.put(mesh, known);
+            }
         }
         return known;
     }
 
-    private static Shape draw(Face face) {
-        FaceMesh m = new Tessellator(MeshQuality.DISPLAY).mesh(face);
+    /** Whatever happens while one face or edge is drawn, the others are shown, and it is told. */
+    private static Shape caught(int number, Map<Integer, String> faults, Supplier<Shape> draw) {
+        try {
+            return draw.get();
+        } catch (GeometryException | IllegalStateException | ArithmeticException | IndexOutOfBoundsException e) {
+            LOG.warn("A face or edge could not be drawn", e);
+            faults.put(number, String.valueOf(e.getMessage()));
+            ObjectNode content = JsonNodeFactory.instance.objectNode();
+            List.of("positions", "normals", "triangles", "line").forEach(k -> content.put(k, ""));
+            ObjectNode picked = JsonNodeFactory.instance.objectNode();
+            picked.putArray("point").add(0).add(0).add(0);
+            picked.putArray("out").add(0).add(0).add(1);
+            return new Shape("none", content, picked);
+        }
+    }
+
+    private static final FaceMesh NONE = new FaceMesh(new double[0], new double[0], new int[0]);
+
+    private static Shape draw(Face face, FaceMesh m) {
         byte[] p = floats(m.positions());
         byte[] n = floats(m.normals());
         byte[] t = ints(m.triangles());
@@ -73,8 +132,8 @@ public class Drawn {
         return new Shape("f" + key(p, n, t), content, picked);
     }
 
-    private static Shape draw(Edge edge) {
-        Vec3[] line = EdgeLine.of(edge, MeshQuality.DISPLAY);
+    private static Shape draw(Edge edge, EdgeLine drawn) {
+        Vec3[] line = drawn.points();
         double[] flat = new double[3 * line.length];
         for (int i = 0; i < line.length; i++) {
             flat[3 * i] = line[i].x();

@@ -307,7 +307,7 @@ public class PartView {
     ArrayNode bare(List<Body> bodies) {
         ArrayNode all = MAKE.arrayNode();
         for (Body b : bodies) {
-            b.faces().forEach(f -> all.add(drawn.of(f).content()));
+            drawn.of(b).faces().forEach(s -> all.add(s.content()));
         }
         return all;
     }
@@ -325,9 +325,14 @@ public class PartView {
         ObjectNode n = MAKE.objectNode();
         n.put("id", b.id());
         Names names = b.body().names();
+        Drawn.Shapes drawing = drawn.of(b.body());
+        if (!drawing.faults().isEmpty()) {
+            n.put("unshown", drawing.faults().size());
+        }
         ArrayNode faces = n.putArray("faces");
+        int number = 0;
         for (Face f : b.body().faces()) {
-            Drawn.Shape s = drawn.of(f);
+            Drawn.Shape s = drawing.faces().get(number++);
             ObjectNode face = faces.addObject();
             face.put("key", names.of(f))
                     .put("shape", s.key())
@@ -338,20 +343,14 @@ public class PartView {
             offer(s, known, shapes);
         }
         ArrayNode edges = n.putArray("edges");
+        number = 0;
         for (Edge e : b.body().edges()) {
-            Drawn.Shape s = drawn.of(e);
+            Drawn.Shape s = drawing.edges().get(number++);
             ObjectNode line = edges.addObject().put("key", names.of(e)).put("shape", s.key());
             line.setAll(s.picked());
             line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
             List<Face> two = b.body().facesOf(e);
-            if (two.size() == 2 && !Edges.smooth(b.body(), e)) {
-                // where a ball's centre lies that rounds it
-                Vec3 out = two.get(0)
-                        .outward(e.middle())
-                        .plus(two.get(1).outward(e.middle()))
-                        .unit();
-                put(line, "way", Edges.convex(b.body(), e) ? out.negated() : out);
-            }
+            Edges.bisector(b.body(), e).ifPresent(way -> put(line, "way", way));
             offer(s, known, shapes);
         }
         ArrayNode vertices = n.putArray("vertices");

@@ -77,6 +77,21 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
         return new MassProperties(v, a, v == 0 ? c : c.times(1 / v));
     }
 
+    /**
+     * What a face adds to a body's volume, seen from a place, and its area.
+     *
+     * @param about the place
+     * @param volume between the place and the face, in mm3, positive where the face looks away from the place
+     * @param area in mm2
+     */
+    public record Flux(Vec3 about, double volume, double area) {}
+
+    /** A face's part of its body's volume. */
+    public static Flux flux(Face f) {
+        Own own = own(f);
+        return new Flux(own.ref(), own.sums()[0], own.sums()[1]);
+    }
+
     /** Area of a face in mm2; negative when its loops run the wrong way round. */
     public static double area(Face f) {
         return own(f).sums()[1];

@@ -5,4 +5,8 @@ record Corner(double x, double y, int point) {
     Corner shifted(double dx) {
         return new Corner(x + dx, y, point);
     }
+
+    Corner shifted(double dx, double dy) {
+        return new Corner(x + dx, y + dy, point);
+    }
 }

@@ -5,15 +5,32 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 import io.tallember.solid.Region;
+import java.util.ArrayList;
 import java.util.List;
 
 /** A face laid out in the plane for triangulating, all of size about one. */
 interface Flat {
     Corner corner(Vec3 p, int point);
 
+    /** The point of the surface that is laid out at a place. */
+    Vec3 at(double x, double y);
+
+    /** How far apart points may be laid out so that the surface between them is flat enough; infinite for a plane. */
+    double step();
+
     /** The period of x, or zero. */
     default double period() {
         return 0;
+    }
+
+    /** The period of y, or zero. */
+    default double periodY() {
+        return 0;
+    }
+
+    /** Near what place one of the face's loops begins, for faces that are unrolled both ways; or null. */
+    default Vec2 begin(int loop) {
+        return null;
     }
 
     /** The surface's parameters of a point that the net made, or null for others: finding them again would take long. */
@@ -38,7 +55,13 @@ interface Flat {
 
     /** Points of the surface on the straight way between two corners where a face round an axis is cut open, ends left out. */
     default List<Vec3> alongCut(Corner p, Corner q) {
-        return List.of();
+        int n = (int) Math.ceil(Math.max(Math.abs(q.x() - p.x()), Math.abs(q.y() - p.y())) / step());
+        List<Vec3> out = new ArrayList<>();
+        for (int i = 1; i < n; i++) {
+            double f = i / (double) n;
+            out.add(at(p.x() + f * (q.x() - p.x()), p.y() + f * (q.y() - p.y())));
+        }
+        return out;
     }
 
     /** Whether the surface's tip lies inside the face, away from its edges. */

@@ -50,14 +50,15 @@ record Net(Vec3[][] points, boolean round) {
      * @param corners of the points that lie inside, null for others
      * @param clear whether a point is so far from the boundary that no mesh with it holds a part of it
      * @param period of the corners' x, or zero
+     * @param periodY of their y, or zero
      */
-    Filled filled(Corner[][] corners, boolean[][] clear, double period) {
+    Filled filled(Corner[][] corners, boolean[][] clear, double period, double periodY) {
         int rows = points.length - 1;
         int columns = points.length == 0 ? 0 : round ? points[0].length : points[0].length - 1;
         boolean[][] cell = new boolean[Math.max(0, rows)][Math.max(0, columns)];
         for (int i = 0; i < rows; i++) {
             for (int k = 0; k < columns; k++) {
-                cell[i][k] = sound(corners, clear, i, k, period);
+                cell[i][k] = sound(corners, clear, i, k, period, periodY);
             }
         }
         withoutPinches(cell);
@@ -100,12 +101,15 @@ record Net(Vec3[][] points, boolean round) {
         return new Filled(triangles, loops(sides), free);
     }
 
-    private boolean sound(Corner[][] c, boolean[][] clear, int i, int k, double period) {
+    private boolean sound(Corner[][] c, boolean[][] clear, int i, int k, double period, double periodY) {
         int j = (k + 1) % points[0].length;
         Corner[] four = {c[i][k], c[i][j], c[i + 1][j], c[i + 1][k]};
         boolean all = clear[i][k] && clear[i][j] && clear[i + 1][j] && clear[i + 1][k];
         for (Corner q : four) {
-            all = all && q != null && (period == 0 || four[0] != null && Math.abs(q.x() - four[0].x()) < period / 2);
+            all = all
+                    && q != null
+                    && (period == 0 || Math.abs(q.x() - four[0].x()) < period / 2)
+                    && (periodY == 0 || Math.abs(q.y() - four[0].y()) < periodY / 2);
         }
         return all;
     }

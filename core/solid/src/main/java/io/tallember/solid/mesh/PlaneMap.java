@@ -21,4 +21,14 @@ final class PlaneMap implements Flat {
         Vec2 uv = face.surface().project(p);
         return new Corner((uv.x() - origin.x()) * scale, (uv.y() - origin.y()) * scale, point);
     }
+
+    @Override
+    public Vec3 at(double x, double y) {
+        return face.surface().point(x / scale + origin.x(), y / scale + origin.y());
+    }
+
+    @Override
+    public double step() {
+        return Double.POSITIVE_INFINITY;
+    }
 }

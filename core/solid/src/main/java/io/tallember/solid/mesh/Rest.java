@@ -7,22 +7,19 @@ import java.util.List;
 /** What of a flattened face is still to be triangulated, and the triangles that it has already. */
 final class Rest {
     private final List<List<Corner>> polygons;
-    private final List<List<Corner>> loops = new ArrayList<>();
-    private final List<Boolean> solid = new ArrayList<>();
+    private final boolean flat;
+    private final List<List<Corner>> loops;
     private final List<Corner> free = new ArrayList<>();
     private final List<int[]> made = new ArrayList<>();
 
-    /** @param polygons the face's outline, which is the largest of them, and its holes */
-    Rest(List<List<Corner>> polygons) {
+    /**
+     * @param polygons the face's outline and its holes
+     * @param flat whether the face is a plane
+     */
+    Rest(List<List<Corner>> polygons, boolean flat) {
         this.polygons = polygons;
-        double most = polygons.stream()
-                .mapToDouble(p -> Math.abs(Polygons.area(p)))
-                .max()
-                .orElse(0);
-        for (List<Corner> p : polygons) {
-            loops.add(p);
-            solid.add(Math.abs(Polygons.area(p)) == most && !solid.contains(true));
-        }
+        this.flat = flat;
+        this.loops = new ArrayList<>(polygons);
     }
 
     List<List<Corner>> polygons() {
@@ -33,39 +30,60 @@ final class Rest {
     void add(Net.Filled filled) {
         made.addAll(filled.triangles());
         free.addAll(filled.free());
-        for (List<Corner> l : filled.loops()) {
-            loops.add(l);
-            solid.add(Polygons.area(l) < 0);
-        }
+        loops.addAll(filled.loops());
     }
 
-    /** All triangles, as numbers of points. */
-    int[] triangulated() {
-        List<double[]> flat = new ArrayList<>();
+    /** Adds corners inside that triangles are to have. */
+    void add(List<Corner> inner) {
+        free.addAll(inner);
+    }
+
+    /**
+     * All triangles.
+     *
+     * @param triangles numbers of points
+     * @param laidOut the corners of those that no net made
+     * @param crossing null, or where two sides of the loops begin that cross
+     */
+    record Triangles(int[] triangles, List<Corner[]> laidOut, List<Corner> crossing) {}
+
+    Triangles triangulated() {
+        List<double[]> outlines = new ArrayList<>();
         List<Corner> corners = new ArrayList<>();
-        boolean[] outline = new boolean[loops.size()];
         for (List<Corner> l : loops) {
-            outline[flat.size()] = solid.get(flat.size());
-            flat.add(coordinates(l));
+            outlines.add(coordinates(l));
             corners.addAll(l);
         }
         corners.addAll(free);
-        int[] indices = Triangulation.of(flat, outline, coordinates(free));
+        Delaunay.Result result = Triangulation.of(outlines, coordinates(free), flat);
+        if (result.crossing() != null) {
+            int other = result.crossing()[1];
+            List<Corner> both = Arrays.asList(corners.get(result.crossing()[0]), other < 0 ? null : corners.get(other));
+            return new Triangles(new int[0], List.of(), both);
+        }
+        int[] indices = result.triangles();
         int[] out = new int[indices.length + 3 * made.size()];
+        List<Corner[]> laidOut = new ArrayList<>();
         int n = 0;
         for (int i = 0; i < indices.length; i += 3) {
+            Corner[] t = new Corner[3];
             for (int j = 0; j < 3; j++) {
-                out[n + j] = corners.get(indices[i + j]).point();
+                t[j] = corners.get(indices[i + j]);
+                out[n + j] = t[j].point();
             }
             // a triangle along the line that stands for a tip is none
-            n += out[n] == out[n + 1] || out[n + 1] == out[n + 2] || out[n] == out[n + 2] ? 0 : 3;
+            boolean none = out[n] == out[n + 1] || out[n + 1] == out[n + 2] || out[n] == out[n + 2];
+            if (!none) {
+                laidOut.add(t);
+                n += 3;
+            }
         }
         for (int[] t : made) {
             for (int p : t) {
                 out[n++] = p;
             }
         }
-        return Arrays.copyOf(out, n);
+        return new Triangles(Arrays.copyOf(out, n), laidOut, null);
     }
 
     private static double[] coordinates(List<Corner> corners) {

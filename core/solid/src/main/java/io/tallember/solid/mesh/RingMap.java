@@ -8,50 +8,47 @@ import io.tallember.solid.Face;
 import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
- * A face of a ring or of another surface closed both ways. Where two loops wind round it, they become the inner and outer circle of a flat annulus; a whole ring, with or
- * without holes, is cut open along a circle that misses them; any other face is unrolled.
+ * A face of a ring or of another surface closed both ways, unrolled both ways. Where loops wind round it they run along x; a whole
+ * ring with holes is cut along a circle that misses them.
  */
 final class RingMap implements Flat {
     /** A mesh that bends both ways is off by the sum of what it is off along each. */
     static final double FINER = 1.45;
 
+    private static final double ROUND = 2 * Math.PI;
+
     private final Surface surface;
-    private final double major;
-    private final double minor;
     private final double stepU;
     private final double stepV;
     private final RingTurn turn;
-
     private final double spacing;
     private final Map<Vec3, Vec2> known = new IdentityHashMap<>();
-    private final boolean annulus;
     private final boolean cut;
-    /** Middle of the parameters covered; those of a point are taken within half a turn of it. */
-    private final Vec2 middle;
+    /** Turned parameters where each loop begins; of a pair that winds round, the upper one lies above the other. */
+    private final List<Vec2> begins = new ArrayList<>();
+    /** Where the face begins and ends along x and along y, in turned parameters; a whole turn at most. */
+    private final double[] span;
 
-    private final double low;
-    private final double high;
+    private final double sx;
+    private final double sy;
 
     RingMap(Face face, Surface surface, MeshQuality quality) {
         this.surface = surface;
         // triangles between a net and the boundary may be as long as two of its meshes
         double finer = face.loops().isEmpty() ? FINER : 2;
         if (surface instanceof Torus t) {
-            major = t.major();
-            minor = t.minor();
-            stepU = quality.step(major + minor) / finer;
-            stepV = quality.step(minor) / finer;
-            double inner = t.spindle() ? major : major - minor;
-            spacing = Math.min(stepU * inner, stepV * minor);
+            stepU = quality.step(t.major() + t.minor()) / finer;
+            stepV = quality.step(t.minor()) / finer;
+            double inner = t.spindle() ? t.major() : t.major() - t.minor();
+            spacing = Math.min(stepU * inner, stepV * t.minor());
         } else {
-            Bends bends = Bends.over(surface, new double[] {0, 2 * Math.PI, 0, 2 * Math.PI});
-            major = bends.meanU();
-            minor = bends.meanV();
+            Bends bends = Bends.over(surface, new double[] {0, ROUND, 0, ROUND});
             stepU = bends.stepU(quality) / finer;
             stepV = bends.stepV(quality) / finer;
             spacing = Math.min(stepU * bends.leastU(), stepV * bends.leastV());
@@ -60,50 +57,47 @@ final class RingMap implements Flat {
                 face.loops().stream().map(l -> UvLoop.of(surface, l.coedges())).toList();
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
         boolean outer = loops.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == face.sense());
+        cut = !winds && !outer;
         if (winds) {
             turn = RingTurn.of(loops);
-            annulus = true;
-            cut = false;
-            double[] span = between(loops, face.sense());
-            low = span[0];
-            high = span[1];
-            middle = new Vec2(0, 0.5 * (low + high));
+            double[] across = between(loops, face.sense());
+            span = new double[] {0, ROUND, across[0], across[1]};
         } else if (outer) {
             turn = new RingTurn(false, 0);
-            annulus = false;
-            cut = false;
-            low = 0;
-            high = 0;
             UvLoop rim = loops.stream()
                     .filter(l -> l.area() > 0 == face.sense())
                     .findFirst()
                     .orElseThrow();
-            double[] u = rim.points().stream().mapToDouble(Vec2::x).sorted().toArray();
-            double[] v = rim.points().stream().mapToDouble(Vec2::y).sorted().toArray();
-            middle = new Vec2(0.5 * (u[0] + u[u.length - 1]), 0.5 * (v[0] + v[v.length - 1]));
+            double[] u = extent(rim, false);
+            double[] v = extent(rim, true);
+            span = new double[] {u[0], Math.min(u[1], u[0] + ROUND), v[0], Math.min(v[1], v[0] + ROUND)};
         } else {
-            annulus = true;
-            cut = true;
             double freeU = free(loops, false);
             double freeV = Double.isNaN(freeU) ? free(loops, true) : 0;
             turn = new RingTurn(!Double.isNaN(freeU) || Double.isNaN(freeV), 0);
-            low = Double.isNaN(freeU) ? (Double.isNaN(freeV) ? 0 : freeV) : freeU;
-            high = low + 2 * Math.PI;
-            middle = new Vec2(0, low + Math.PI);
+            double low = Double.isNaN(freeU) ? (Double.isNaN(freeV) ? 0 : freeV) : freeU;
+            span = new double[] {0, ROUND, low, low + ROUND};
         }
+        loops.forEach(l -> begins.add(turn.apply(l.points().get(0))));
+        if (winds) {
+            lift(loops, face.sense());
+        }
+        double fine = Math.min(stepU, stepV) / ROUND;
+        sx = fine / (turn.exchanged() ? stepV : stepU);
+        sy = fine / (turn.exchanged() ? stepU : stepV);
     }
 
     /** The triangles of a whole ring: a net that closes both ways. */
     static FaceMesh whole(Face face, MeshQuality quality) {
         RingMap map = new RingMap(face, face.surface(), quality);
-        int across = (int) Math.ceil(2 * Math.PI / map.stepU);
-        int along = (int) Math.ceil(2 * Math.PI / map.stepV);
+        int across = (int) Math.ceil(ROUND / map.stepU);
+        int along = (int) Math.ceil(ROUND / map.stepV);
         List<Vec3> points = new ArrayList<>();
         int[] t = new int[6 * across * along];
         int n = 0;
         for (int i = 0; i < across; i++) {
             for (int k = 0; k < along; k++) {
-                points.add(face.surface().point(2 * Math.PI * i / across, 2 * Math.PI * k / along));
+                points.add(face.surface().point(ROUND * i / across, ROUND * k / along));
                 int here = i * along + k;
                 int over = i * along + (k + 1) % along;
                 int next = (i + 1) % across * along + k;
@@ -113,28 +107,42 @@ final class RingMap implements Flat {
                 }
             }
         }
-        Tessellator.orient(t, points, face);
-        return Tessellator.assembled(face, points, t);
+        FaceMesher.orient(t, points, face);
+        return FaceMesher.assembled(face, points, t);
     }
 
     /** Where the region between two loops that wind round begins and ends, in the parameter across them. */
     private double[] between(List<UvLoop> loops, boolean sense) {
-        UvLoop lower = null;
-        UvLoop upper = null;
-        for (UvLoop l : loops) {
-            UvLoop k = turn.apply(l);
-            if (k.winding() == 0) {
-                continue;
-            }
-            if (turn.rises(k, sense)) {
-                lower = k;
-            } else {
-                upper = k;
+        UvLoop lower = winding(loops, sense, true);
+        UvLoop upper = winding(loops, sense, false);
+        return new double[] {extent(lower, true)[0], extent(upper, true)[1] + RingTurn.lift(lower, upper)};
+    }
+
+    private void lift(List<UvLoop> loops, boolean sense) {
+        double up = RingTurn.lift(winding(loops, sense, true), winding(loops, sense, false));
+        for (int i = 0; i < loops.size(); i++) {
+            UvLoop l = turn.apply(loops.get(i));
+            if (l.winding() != 0 && !turn.rises(l, sense)) {
+                begins.set(i, new Vec2(begins.get(i).x(), begins.get(i).y() + up));
             }
         }
-        double lo = lower.points().stream().mapToDouble(Vec2::y).min().orElse(0);
-        double hi = upper.points().stream().mapToDouble(Vec2::y).max().orElse(0) + RingTurn.lift(lower, upper);
-        return new double[] {lo, hi};
+    }
+
+    private UvLoop winding(List<UvLoop> loops, boolean sense, boolean lower) {
+        return loops.stream()
+                .map(turn::apply)
+                .filter(l -> l.winding() != 0 && turn.rises(l, sense) == lower)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static double[] extent(UvLoop l, boolean v) {
+        double[] d = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
+        for (Vec2 q : l.points()) {
+            d[0] = Math.min(d[0], v ? q.y() : q.x());
+            d[1] = Math.max(d[1], v ? q.y() : q.x());
+        }
+        return d;
     }
 
     /** A parameter in the middle of the widest gap that no loop covers, or not a number. */
@@ -142,15 +150,8 @@ final class RingMap implements Flat {
         int n = 360;
         boolean[] taken = new boolean[n];
         for (UvLoop l : loops) {
-            double lo = l.points().stream()
-                    .mapToDouble(p -> v ? p.y() : p.x())
-                    .min()
-                    .orElse(0);
-            double hi = l.points().stream()
-                    .mapToDouble(p -> v ? p.y() : p.x())
-                    .max()
-                    .orElse(0);
-            for (int i = (int) Math.floor(lo * n / (2 * Math.PI)); i <= Math.ceil(hi * n / (2 * Math.PI)); i++) {
+            double[] d = extent(l, v);
+            for (int i = (int) Math.floor(d[0] * n / ROUND); i <= Math.ceil(d[1] * n / ROUND); i++) {
                 taken[Math.floorMod(i, n)] = true;
             }
         }
@@ -164,31 +165,37 @@ final class RingMap implements Flat {
                 best = i - run / 2;
             }
         }
-        return best < 0 ? Double.NaN : 2 * Math.PI * (best % n) / n;
+        return best < 0 ? Double.NaN : ROUND * (best % n) / n;
     }
 
     @Override
     public Corner corner(Vec3 p, int point) {
-        if (!annulus) {
-            Vec2 q = UvLoop.near(parameters(p), middle, 2 * Math.PI, 2 * Math.PI);
-            double scale = 1 / (major + minor);
-            return new Corner((q.x() - middle.x()) * major * scale, (q.y() - middle.y()) * minor * scale, point);
-        }
-        Vec2 q = UvLoop.near(turn.apply(parameters(p)), middle, 0, 2 * Math.PI);
-        return polar(q.x(), q.y(), point);
+        Vec2 q = place(turn.apply(parameters(p)));
+        return new Corner(q.x(), q.y(), point);
     }
 
-    private double ratio() {
-        return turn.exchanged() ? major / minor : minor / major;
+    @Override
+    public double period() {
+        return ROUND * sx;
     }
 
-    private double reach() {
-        return 1 / (1 + (high - low) * ratio());
+    @Override
+    public double periodY() {
+        return ROUND * sy;
     }
 
-    private Corner polar(double along, double across, int point) {
-        double r = (1 + (across - low) * ratio()) * reach();
-        return new Corner(r * Math.cos(along), r * Math.sin(along), point);
+    @Override
+    public Vec2 begin(int loop) {
+        return place(begins.get(loop));
+    }
+
+    private Vec2 place(Vec2 turned) {
+        return new Vec2((turned.x() - span[0]) * sx, (turned.y() - span[2]) * sy);
+    }
+
+    @Override
+    public double step() {
+        return Math.min(stepU, stepV) / ROUND;
     }
 
     @Override
@@ -196,16 +203,17 @@ final class RingMap implements Flat {
         if (!cut) {
             return List.of();
         }
-        List<Corner> inner = new ArrayList<>();
-        List<Corner> outer = new ArrayList<>();
-        int n = (int) Math.ceil(2 * Math.PI / (turn.exchanged() ? stepV : stepU));
+        List<Corner> lower = new ArrayList<>();
+        List<Corner> upper = new ArrayList<>();
+        int n = (int) Math.ceil(ROUND / (turn.exchanged() ? stepV : stepU));
         for (int i = 0; i < n; i++) {
-            double along = 2 * Math.PI * i / n;
-            inner.add(polar(along, low, points.size()));
-            outer.add(polar(along, high, points.size()));
-            points.add(at(along, low));
+            double along = ROUND * i / n;
+            lower.add(new Corner(along * sx, 0, points.size()));
+            upper.add(new Corner(along * sx, ROUND * sy, points.size()));
+            points.add(point(along, span[2]));
         }
-        return List.of(inner, outer);
+        Collections.reverse(upper);
+        return List.of(lower, upper);
     }
 
     @Override
@@ -220,28 +228,29 @@ final class RingMap implements Flat {
 
     @Override
     public List<Net> nets() {
-        double stepAlong = turn.exchanged() ? stepV : stepU;
-        double stepAcross = turn.exchanged() ? stepU : stepV;
-        double lo = annulus ? low : middle.y() - Math.PI;
-        double hi = annulus ? high : middle.y() + Math.PI;
-        double[] alongs = along(middle.x() - Math.PI, middle.x() + Math.PI, stepAlong);
-        double[] acrosses = along(lo, hi, stepAcross);
+        double[] alongs = between(span[0], span[1], turn.exchanged() ? stepV : stepU);
+        double[] acrosses = between(span[2], span[3], turn.exchanged() ? stepU : stepV);
         Vec3[][] net = new Vec3[acrosses.length][alongs.length];
         for (int i = 0; i < acrosses.length; i++) {
             for (int k = 0; k < alongs.length; k++) {
-                net[i][k] = at(alongs[k], acrosses[i]);
+                net[i][k] = point(alongs[k], acrosses[i]);
                 known.put(net[i][k], turn.back(alongs[k], acrosses[i]));
             }
         }
-        return List.of(new Net(net, annulus));
+        return List.of(new Net(net, span[1] - span[0] > ROUND - 1e-9));
     }
 
-    private Vec3 at(double along, double across) {
+    private Vec3 point(double along, double across) {
         Vec2 uv = turn.back(along, across);
         return surface.point(uv.x(), uv.y());
     }
 
-    private static double[] along(double lo, double hi, double step) {
+    @Override
+    public Vec3 at(double x, double y) {
+        return point(x / sx + span[0], y / sy + span[2]);
+    }
+
+    private static double[] between(double lo, double hi, double step) {
         int n = Math.max(1, (int) Math.ceil((hi - lo) / step));
         double[] out = new double[n];
         for (int i = 0; i < n; i++) {

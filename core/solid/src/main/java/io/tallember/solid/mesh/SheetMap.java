@@ -6,7 +6,6 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Region;
-import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
@@ -62,7 +61,7 @@ final class SheetMap implements Flat {
     public Corner corner(Vec3 p, int point) {
         Vec2 uv = parameters(p);
         if (disc) {
-            double turn = surface.uPeriod() > 0 ? 1 : 0.5 * Math.PI / (span[1] - span[0]);
+            double turn = discTurn();
             double r = (uv.y() - span[2]) / (span[3] - span[2]);
             return new Corner(r * Math.cos(uv.x() * turn), r * Math.sin(uv.x() * turn), point);
         }
@@ -94,17 +93,23 @@ final class SheetMap implements Flat {
     }
 
     @Override
-    public List<Vec3> alongCut(Corner p, Corner q) {
-        double most = Math.max(Math.abs(q.x() - p.x()), Math.abs(q.y() - p.y()));
-        int n = (int) Math.ceil(most * Math.max(across, along));
-        List<Vec3> out = new ArrayList<>();
-        for (int i = 1; i < n; i++) {
-            double f = i / (double) n;
-            double x = p.x() + f * (q.x() - p.x());
-            double y = p.y() + f * (q.y() - p.y());
-            out.add(surface.point(x / sx + span[0], y / sy + span[2]));
+    public Vec3 at(double x, double y) {
+        if (disc) {
+            double u = Math.atan2(y, x);
+            return surface.point(
+                    (u < 0 && surface.uPeriod() == 0 ? 0 : u) / discTurn(),
+                    Math.hypot(x, y) * (span[3] - span[2]) + span[2]);
         }
-        return out;
+        return surface.point(x / sx + span[0], y / sy + span[2]);
+    }
+
+    private double discTurn() {
+        return surface.uPeriod() > 0 ? 1 : 0.5 * Math.PI / (span[1] - span[0]);
+    }
+
+    @Override
+    public double step() {
+        return 1.0 / Math.max(across, along);
     }
 
     @Override

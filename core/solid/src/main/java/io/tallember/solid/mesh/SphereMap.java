@@ -44,7 +44,7 @@ final class SphereMap implements Flat {
         return projected(p, point, scale);
     }
 
-    private Vec3 at(double fromEye, double turn) {
+    private Vec3 onRing(double fromEye, double turn) {
         double r = sphere.radius() * Math.sin(fromEye);
         return frame.point(r * Math.cos(turn), r * Math.sin(turn), sphere.radius() * Math.cos(fromEye));
     }
@@ -66,7 +66,7 @@ final class SphereMap implements Flat {
             }
             Vec3[] ring = new Vec3[n];
             for (int i = 0; i < n; i++) {
-                ring[i] = at(fromEye, 2 * Math.PI * i / n);
+                ring[i] = onRing(fromEye, 2 * Math.PI * i / n);
             }
             band.add(ring);
         }
@@ -97,12 +97,25 @@ final class SphereMap implements Flat {
             }
         }
         int[] triangles = t.stream().mapToInt(Integer::intValue).toArray();
-        Tessellator.orient(triangles, points, face);
-        return Tessellator.assembled(face, points, triangles);
+        FaceMesher.orient(triangles, points, face);
+        return FaceMesher.assembled(face, points, triangles);
     }
 
     @Override
     public double spacing() {
         return step * sphere.radius();
+    }
+
+    @Override
+    public Vec3 at(double x, double y) {
+        double k = Math.hypot(x, y) / scale;
+        double z = (k * k - 1) / (k * k + 1);
+        double f = (1 - z) / scale * sphere.radius();
+        return frame.point(x * f, y * f, z * sphere.radius());
+    }
+
+    @Override
+    public double step() {
+        return step / 2;
     }
 }

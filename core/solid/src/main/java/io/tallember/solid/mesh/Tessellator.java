@@ -1,274 +1,168 @@
 package io.tallember.solid.mesh;
 
-import io.tallember.geometry.Cone;
-import io.tallember.geometry.Cylinder;
-import io.tallember.geometry.Extrusion;
-import io.tallember.geometry.Sphere;
-import io.tallember.geometry.Surface;
-import io.tallember.geometry.Vec2;
-import io.tallember.geometry.Vec3;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Patience;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Loop;
+import io.tallember.solid.Shell;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.UnaryOperator;
+import java.util.Set;
+import java.util.WeakHashMap;
 
 /**
  * Triangles for a body's faces. Each edge becomes one polyline, used by both of its faces, so the mesh is watertight by
- * construction; each face is flattened ({@link Flat}) and triangulated there with its edges' points and, where it bends both
- * ways, points of its own.
+ * construction; each face is triangulated by {@link FaceMesher} and checked by {@link MeshCheck}. Where polylines of a face's edges
+ * would cross, the longer of the chords in question is halved, for both faces beside it; a mesh that fails its check is made
+ * another way.
  */
 public final class Tessellator {
+    private static final int MOST_HALVED = 400;
+    /** Meshes of faces between edges that nothing was halved of, which most bodies share with the ones they were made from. */
+    private static final Map<Face, Map<MeshQuality, FaceMesh>> KNOWN = Collections.synchronizedMap(new WeakHashMap<>());
+
     private final MeshQuality quality;
-    private final Map<Edge, Vec3[]> lines = new IdentityHashMap<>();
 
     public Tessellator(MeshQuality quality) {
         this.quality = quality;
     }
 
-    /** One mesh for each face of the body, in the order of {@link Body#faces()}. */
+    /**
+     * A body's meshes.
+     *
+     * @param faces one for each face, in the order of {@link Body#faces()}; null for one that could not be meshed
+     * @param lines the polyline of each edge, in the order of {@link Body#edges()}
+     * @param faults what was wrong, by face
+     */
+    public record Meshed(List<FaceMesh> faces, List<EdgeLine> lines, Map<Face, String> faults) {}
+
+    /**
+     * One mesh for each face of the body, in the order of {@link Body#faces()}.
+     *
+     * @throws GeometryException INCONSISTENT when one of them can't be made right
+     */
     public List<FaceMesh> mesh(Body body) {
-        return body.faces().stream().map(this::mesh).toList();
+        Meshed m = attempt(body);
+        m.faults().forEach((f, fault) -> {
+            throw new GeometryException(
+                    GeometryException.Reason.INCONSISTENT,
+                    String.format(
+                            "The mesh of a face (%s) can't be made right: %s.",
+                            f.surface().kind(), fault));
+        });
+        return m.faces();
     }
 
+    /** The mesh of a face by itself. */
     public FaceMesh mesh(Face face) {
-        if (face.surface() instanceof Sphere s && face.loops().isEmpty()) {
-            return SphereMap.whole(face, s, quality);
-        }
-        if (face.loops().isEmpty()) {
-            return RingMap.whole(face, quality);
-        }
-        Flat flat = flat(face);
-        List<Vec3> points = new ArrayList<>();
-        List<List<Corner>> loops = new ArrayList<>();
-        for (Loop loop : face.loops()) {
-            loops.add(corners(loop, flat, points));
-        }
-        loops.addAll(flat.seams(points));
-        List<List<Corner>> polygons =
-                flat.period() > 0 ? new Unrolling(flat.period()).polygons(loops, flat.tip(points)) : loops;
-        polygons = polygons.stream().map(p -> withCut(p, flat, points)).toList();
-        List<Net> nets = flat.nets();
-        if (nets.isEmpty() && polygons.size() == 1) {
-            int[] strip = Band.of(polygons.get(0));
-            if (strip != null) {
-                orient(strip, points, face);
-                return assembled(face, flat, points, strip);
-            }
-        }
-        Rest rest = new Rest(polygons);
-        fill(nets, flat, rest, points);
-        int[] triangles = rest.triangulated();
-        orient(triangles, points, face);
-        return assembled(face, flat, points, triangles);
+        return mesh(new Body(List.of(new Shell(List.of(face))))).get(0);
     }
 
-    /** The polygon with points of the surface along the cut that opens a face round an axis, the same ones on both its sides. */
-    private static List<Corner> withCut(List<Corner> polygon, Flat flat, List<Vec3> points) {
-        int n = polygon.size();
-        Map<List<Integer>, Integer> sides = new HashMap<>();
-        for (int i = 0; i < n && flat.period() > 0; i++) {
-            sides.put(List.of(polygon.get(i).point(), polygon.get((i + 1) % n).point()), i);
-        }
-        Map<Integer, List<Corner>> between = new HashMap<>();
-        sides.forEach((ends, i) -> {
-            Integer back = sides.get(List.of(ends.get(1), ends.get(0)));
-            if (back == null || i > back) {
-                return;
-            }
-            Corner p = polygon.get(i);
-            Corner q = polygon.get((i + 1) % n);
-            double shift = polygon.get((back + 1) % n).x() - p.x();
-            List<Vec3> cut = flat.alongCut(p, q);
-            List<Corner> there = new ArrayList<>();
-            List<Corner> backward = new ArrayList<>();
-            for (int k = 0; k < cut.size(); k++) {
-                double f = (k + 1.0) / (cut.size() + 1);
-                Corner c = new Corner(p.x() + f * (q.x() - p.x()), p.y() + f * (q.y() - p.y()), points.size());
-                points.add(cut.get(k));
-                there.add(c);
-                backward.add(0, c.shifted(shift));
-            }
-            between.put(i, there);
-            between.put(back, backward);
-        });
-        if (between.isEmpty()) {
-            return polygon;
-        }
-        List<Corner> out = new ArrayList<>();
-        for (int i = 0; i < n; i++) {
-            out.add(polygon.get(i));
-            out.addAll(between.getOrDefault(i, List.of()));
-        }
-        return out;
-    }
-
-    /** Lays the nets over the face: triangles where they are clear of the boundary, points for triangulating elsewhere. */
-    private static void fill(List<Net> nets, Flat flat, Rest rest, List<Vec3> points) {
-        if (nets.isEmpty()) {
-            return;
-        }
-        // a net of one row has none
-        double diagonal = Math.max(
-                flat.spacing(), nets.stream().mapToDouble(Net::diagonal).max().orElse(0));
-        Rows rows = new Rows(rest.polygons());
-        Clearing near = new Clearing(boundary(rest.polygons(), points, 0.4 * flat.spacing()), 0.4 * flat.spacing());
-        Clearing wide = new Clearing(boundary(rest.polygons(), points, 0.3 * diagonal), 0.95 * diagonal);
-        for (Net net : nets) {
-            Corner[][] corners = new Corner[net.points().length][];
-            boolean[][] clear = new boolean[corners.length][];
-            for (int i = 0; i < corners.length; i++) {
-                Vec3[] row = net.points()[i];
-                corners[i] = new Corner[row.length];
-                clear[i] = new boolean[row.length];
-                for (int k = 0; k < row.length; k++) {
-                    Corner c = inside(flat.corner(row[k], points.size()), flat.period(), rows);
-                    if (c != null && near.clear(row[k])) {
-                        corners[i][k] = c;
-                        clear[i][k] = wide.clear(row[k]);
-                        points.add(row[k]);
+    /** What can be meshed of a body. */
+    public Meshed attempt(Body body) {
+        Map<Edge, EdgeLine> lines = new IdentityHashMap<>();
+        Set<Edge> halved = Collections.newSetFromMap(new IdentityHashMap<>());
+        Map<Face, FaceMesh> done = new IdentityHashMap<>();
+        Map<Face, String> faults = new IdentityHashMap<>();
+        List<Face> todo = body.faces();
+        while (!todo.isEmpty()) {
+            Patience.check();
+            Set<Edge> changed = Collections.newSetFromMap(new IdentityHashMap<>());
+            for (Face f : todo) {
+                boolean plain = f.coedges().stream().map(Coedge::edge).noneMatch(halved::contains);
+                FaceMesh known = plain ? known(f) : null;
+                if (known != null) {
+                    done.put(f, known);
+                    continue;
+                }
+                Set<Edge> now = Collections.newSetFromMap(new IdentityHashMap<>());
+                try {
+                    String fault = mesh(f, lines, now, done);
+                    if (fault != null) {
+                        faults.put(f, fault);
+                    } else if (plain && now.isEmpty()) {
+                        KNOWN.computeIfAbsent(f, k -> Collections.synchronizedMap(new HashMap<>()))
+                                .put(quality, done.get(f));
                     }
+                } catch (GeometryException e) {
+                    faults.put(f, e.getMessage());
                 }
+                changed.addAll(now);
             }
-            rest.add(net.filled(corners, clear, flat.period()));
+            halved.addAll(changed);
+            todo = body.faces().stream()
+                    .filter(f -> f.coedges().stream().anyMatch(c -> changed.contains(c.edge())))
+                    .toList();
+            todo.forEach(f -> {
+                done.remove(f);
+                faults.remove(f);
+            });
         }
+        List<FaceMesh> faces = new ArrayList<>();
+        body.faces().forEach(f -> faces.add(done.get(f)));
+        return new Meshed(faces, body.edges().stream().map(e -> line(e, lines)).toList(), faults);
     }
 
-    /** Points along the polygons no farther apart than asked. */
-    private static List<Vec3> boundary(List<List<Corner>> polygons, List<Vec3> points, double apart) {
-        List<Vec3> out = new ArrayList<>();
-        for (List<Corner> polygon : polygons) {
-            for (int i = 0; i < polygon.size(); i++) {
-                Vec3 p = points.get(polygon.get(i).point());
-                Vec3 q = points.get(polygon.get((i + 1) % polygon.size()).point());
-                int n = Math.max(1, (int) Math.ceil(p.distance(q) / apart));
-                for (int k = 0; k < n; k++) {
-                    out.add(p.lerp(q, k / (double) n));
+    private FaceMesh known(Face f) {
+        Map<MeshQuality, FaceMesh> of = KNOWN.get(f);
+        return of == null ? null : of.get(quality);
+    }
+
+    private EdgeLine line(Edge e, Map<Edge, EdgeLine> lines) {
+        return lines.computeIfAbsent(e, k -> EdgeLine.of(k, quality));
+    }
+
+    /** Meshes a face, halving chords of its edges that cross; what is wrong, or null. */
+    private String mesh(Face f, Map<Edge, EdgeLine> lines, Set<Edge> halved, Map<Face, FaceMesh> done) {
+        String fault = "its outline crosses itself";
+        int left = MOST_HALVED;
+        for (boolean carefully : new boolean[] {false, true}) {
+            FaceMesher.Outcome o = made(f, lines, carefully);
+            if (o.mesh() == null) {
+                for (Edge e = halve(o, lines); e != null && left > 0; e = halve(o, lines), left--) {
+                    halved.add(e);
+                    o = FaceMesher.crossing(f, k -> line(k, lines), quality);
                 }
+                o = made(f, lines, carefully);
+            }
+            if (o.mesh() == null) {
+                continue;
+            }
+            fault = MeshCheck.fault(f, o.mesh(), e -> line(e, lines), quality);
+            if (fault == null) {
+                done.put(f, o.mesh());
+                return null;
             }
         }
-        return out;
+        return fault;
     }
 
-    /** The corner, moved by whole periods into the polygons, or null when it lies outside all of them. */
-    private static Corner inside(Corner c, double period, Rows polygons) {
-        for (int turn = period > 0 ? -2 : 0; turn <= (period > 0 ? 2 : 0); turn++) {
-            Corner k = turn == 0 ? c : c.shifted(turn * period);
-            if (polygons.within(k.x(), k.y())) {
-                return k;
-            }
-        }
-        return null;
+    private FaceMesher.Outcome made(Face f, Map<Edge, EdgeLine> lines, boolean carefully) {
+        return carefully
+                ? FaceMesher.carefully(f, e -> line(e, lines), quality)
+                : FaceMesher.mesh(f, e -> line(e, lines), quality);
     }
 
-    private Flat flat(Face face) {
-        Surface s = face.surface();
-        if (s instanceof Sphere k) {
-            return new SphereMap(face, k, quality);
+    /** Halves the longer of two crossing chords. */
+    private Edge halve(FaceMesher.Outcome o, Map<Edge, EdgeLine> lines) {
+        FaceMesher.Chord longer = o.one();
+        if (longer == null || o.other() != null && length(o.other(), lines) > length(longer, lines)) {
+            longer = o.other();
         }
-        if (s.vPeriod() > 0) {
-            return new RingMap(face, s, quality);
+        if (longer == null || length(longer, lines) < 1e-7) {
+            return null;
         }
-        if (s instanceof Cone || s instanceof Cylinder || s instanceof Extrusion) {
-            return new WrapMap(face, quality);
-        }
-        if (!s.canonical()) {
-            return new SheetMap(face, quality);
-        }
-        return new PlaneMap(face);
+        lines.put(longer.edge(), line(longer.edge(), lines).halved(longer.edge(), longer.number()));
+        return longer.edge();
     }
 
-    private static FaceMesh assembled(Face face, Flat flat, List<Vec3> points, int[] triangles) {
-        Surface s = face.surface();
-        return assembled(points, triangles, p -> {
-            Vec2 uv = flat.known(p);
-            return uv == null ? face.outward(p) : s.normal(uv.x(), uv.y()).times(face.sense() ? 1 : -1);
-        });
-    }
-
-    static FaceMesh assembled(Face face, List<Vec3> points, int[] triangles) {
-        return assembled(points, triangles, face::outward);
-    }
-
-    private static FaceMesh assembled(List<Vec3> points, int[] triangles, UnaryOperator<Vec3> outward) {
-        double[] positions = new double[3 * points.size()];
-        double[] normals = new double[3 * points.size()];
-        for (int i = 0; i < points.size(); i++) {
-            put(positions, i, points.get(i));
-            put(normals, i, outward.apply(points.get(i)));
-        }
-        return new FaceMesh(positions, normals, triangles);
-    }
-
-    private static void put(double[] a, int i, Vec3 p) {
-        a[3 * i] = p.x();
-        a[3 * i + 1] = p.y();
-        a[3 * i + 2] = p.z();
-    }
-
-    private List<Corner> corners(Loop loop, Flat flat, List<Vec3> points) {
-        List<Coedge> coedges = new ArrayList<>(loop.coedges());
-        int atTip = 0;
-        while (atTip < coedges.size() && !flat.isTip(coedges.get(atTip).start().point())) {
-            atTip++;
-        }
-        boolean throughTip = atTip < coedges.size();
-        if (throughTip) {
-            Collections.rotate(coedges, -atTip);
-        }
-        List<Corner> out = new ArrayList<>();
-        for (Coedge c : coedges) {
-            Vec3[] line = lines.computeIfAbsent(c.edge(), e -> EdgeLine.of(e, quality));
-            for (int i = 0; i + 1 < line.length; i++) {
-                Vec3 p = line[c.forward() ? i : line.length - 1 - i];
-                Corner k = flat.corner(p, points.size());
-                if (flat.period() > 0 && !out.isEmpty() && !(throughTip && out.size() == 1)) {
-                    double dx = k.x() - out.get(out.size() - 1).x();
-                    k = k.shifted(-flat.period() * Math.rint(dx / flat.period()));
-                }
-                points.add(p);
-                out.add(k);
-            }
-        }
-        if (throughTip) {
-            // all directions meet in the tip: in the plane it is a line, from below the first point to below the last
-            Corner tip = out.get(0);
-            Unrolling.tipLine(tip, out.get(out.size() - 1).x(), out.get(1).x(), out);
-            out.remove(out.size() - 1);
-            out.set(0, new Corner(out.get(1).x(), tip.y(), tip.point()));
-        }
-        return out;
-    }
-
-    /** All triangles run one way round in the flattened face; the largest tells whether that is the face's way. */
-    static void orient(int[] t, List<Vec3> points, Face face) {
-        double most = 0;
-        Vec3 largest = Vec3.ZERO;
-        Vec3 at = Vec3.ZERO;
-        for (int i = 0; i < t.length; i += 3) {
-            Vec3 a = points.get(t[i]);
-            Vec3 b = points.get(t[i + 1]);
-            Vec3 c = points.get(t[i + 2]);
-            Vec3 n = b.minus(a).cross(c.minus(a));
-            if (n.dot(n) > most) {
-                most = n.dot(n);
-                largest = n;
-                at = a.plus(b).plus(c).times(1.0 / 3);
-            }
-        }
-        if (most > 0 && largest.dot(face.outward(at)) < 0) {
-            for (int i = 0; i < t.length; i += 3) {
-                int k = t[i + 1];
-                t[i + 1] = t[i + 2];
-                t[i + 2] = k;
-            }
-        }
+    private double length(FaceMesher.Chord c, Map<Edge, EdgeLine> lines) {
+        return line(c.edge(), lines).length(c.number());
     }
 }

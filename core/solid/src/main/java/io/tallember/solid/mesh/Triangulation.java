@@ -1,32 +1,27 @@
 package io.tallember.solid.mesh;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.tinfour.common.IConstraint;
-import org.tinfour.common.PolygonConstraint;
-import org.tinfour.common.Vertex;
-import org.tinfour.standard.IncrementalTin;
-import org.tinfour.utils.TriangleCollector;
 
 /**
- * Constrained Delaunay triangles of an outline with holes. Outlines that differ only beyond the tenth digit share their
+ * Constrained Delaunay triangles of what lies inside an odd number of loops. Loops that differ only beyond the tenth digit share their
  * triangles, so that a face which was merely moved or stretched is not triangulated anew.
  */
 final class Triangulation {
     private static final int KEPT = 4_000;
     private static final double SAME = 1e-10;
-    private static final Map<Key, int[]> DONE = Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
-        private static final long serialVersionUID = 1L;
+    private static final Map<Key, Delaunay.Result> DONE =
+            Collections.synchronizedMap(new LinkedHashMap<>(64, 0.75f, true) {
+                private static final long serialVersionUID = 1L;
 
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Key, int[]> eldest) {
-            return size() > KEPT;
-        }
-    });
+                @Override
+                protected boolean removeEldestEntry(Map.Entry<Key, Delaunay.Result> eldest) {
+                    return size() > KEPT;
+                }
+            });
 
     /** Coordinates on the grid of what counts as the same, and where loops end. */
     private record Key(long[] grid) {
@@ -44,32 +39,32 @@ final class Triangulation {
     private Triangulation() {}
 
     /**
-     * Triangles, counter-clockwise, as indices into all corners in the order given.
+     * Triangles as indices into all corners in the order given.
      *
      * @param loops x and y of each corner by turns, one array a loop, all of size about 1
-     * @param outline which of them have what is triangulated inside, not outside
      * @param free x and y of points inside, numbered after the corners
+     * @param bulging whether a bulging outline may have any triangles, being flat
      */
-    static int[] of(List<double[]> loops, boolean[] outline, double[] free) {
-        int size = loops.stream().mapToInt(l -> l.length + 1).sum() + free.length;
+    static Delaunay.Result of(List<double[]> loops, double[] free, boolean bulging) {
+        int size = 1 + loops.stream().mapToInt(l -> l.length + 1).sum() + free.length;
         long[] grid = new long[size];
         int n = 0;
-        int at = 0;
         for (double[] l : loops) {
             for (double v : l) {
                 grid[n++] = Math.round(v / SAME);
             }
-            grid[n++] = Long.MIN_VALUE + (outline[at++] ? 1 : 0);
+            grid[n++] = Long.MIN_VALUE;
         }
         for (double v : free) {
             grid[n++] = Math.round(v / SAME);
         }
+        grid[n] = bulging ? 1 : 0;
         Key key = new Key(grid);
-        int[] known = DONE.get(key);
+        Delaunay.Result known = DONE.get(key);
         if (known == null) {
-            known = loops.size() == 1 && free.length == 0 && convex(loops.get(0))
-                    ? halved(loops.get(0))
-                    : delaunay(loops, outline, free);
+            known = bulging && loops.size() == 1 && free.length == 0 && convex(loops.get(0))
+                    ? new Delaunay.Result(halved(loops.get(0)), null)
+                    : delaunay(loops, free);
             DONE.put(key, known);
         }
         return known;
@@ -118,35 +113,27 @@ final class Triangulation {
         return s / 2;
     }
 
-    private static int[] delaunay(List<double[]> loops, boolean[] outline, double[] free) {
-        List<Vertex> vertices = new ArrayList<>();
-        List<IConstraint> constraints = new ArrayList<>();
-        for (double[] l : loops) {
-            List<Vertex> ring = new ArrayList<>();
-            for (int i = 0; i < l.length; i += 2) {
-                ring.add(new Vertex(l[i], l[i + 1], 0, vertices.size() + i / 2));
-            }
-            vertices.addAll(ring);
-            if (area(l) > 0 != outline[constraints.size()]) {
-                Collections.reverse(ring);
-            }
-            PolygonConstraint constraint = new PolygonConstraint(ring);
-            constraint.complete();
-            constraints.add(constraint);
+    private static Delaunay.Result delaunay(List<double[]> loops, double[] free) {
+        int corners = loops.stream().mapToInt(l -> l.length / 2).sum();
+        double[] x = new double[corners + free.length / 2];
+        double[] y = new double[x.length];
+        int[] ends = new int[2 * loops.size()];
+        int n = 0;
+        for (int l = 0; l < loops.size(); l++) {
+            ends[2 * l] = n;
+            n = put(loops.get(l), x, y, n);
+            ends[2 * l + 1] = n;
         }
-        IncrementalTin tin = new IncrementalTin(1e-3);
-        for (int i = 0; i < free.length; i += 2) {
-            vertices.add(new Vertex(free[i], free[i + 1], 0, vertices.size()));
+        put(free, x, y, n);
+        return Delaunay.of(x, y, ends);
+    }
+
+    private static int put(double[] from, double[] x, double[] y, int at) {
+        int n = at;
+        for (int i = 0; i < from.length; i += 2) {
+            x[n] = from[i];
+            y[n++] = from[i + 1];
         }
-        tin.add(vertices, null);
-        tin.addConstraints(constraints, false);
-        List<Integer> out = new ArrayList<>();
-        TriangleCollector.visitTrianglesConstrained(tin, t -> {
-            for (Vertex v : t) {
-                out.add(v.getIndex());
-            }
-        });
-        tin.dispose();
-        return out.stream().mapToInt(Integer::intValue).toArray();
+        return n;
     }
 }

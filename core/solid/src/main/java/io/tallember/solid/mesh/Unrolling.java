@@ -2,15 +2,33 @@ package io.tallember.solid.mesh;
 
 import io.tallember.geometry.GeometryException;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.BiFunction;
 
 /** Loops of a face round an axis as polygons of the plane: winding pairs joined by a cut, holes moved beside their outline. */
 final class Unrolling {
-    private final double period;
+    /** Nearer than this, in the flattened face, a cut would touch. */
+    private static final double NEAR = 1e-9;
+    /** How much less it counts to go along a ruling than across. */
+    private static final double UPRIGHT = 1e-3;
 
-    Unrolling(double period) {
+    /** About how many corners of a loop are tried for slanting cuts. */
+    private static final int FEW = 120;
+
+    private final double period;
+    private final double periodY;
+    private final BiFunction<Corner, Corner, List<Corner>> way;
+
+    /**
+     * @param periodY of y, or zero
+     * @param way corners between two along which a face is cut
+     */
+    Unrolling(double period, double periodY, BiFunction<Corner, Corner, List<Corner>> way) {
         this.period = period;
+        this.periodY = periodY;
+        this.way = way;
     }
 
     /** The polygons; {@code tip} is where a cone ends inside the face, or null. */
@@ -119,42 +137,70 @@ final class Unrolling {
         return out;
     }
 
+    /** The two loops as one outline, along the cut nearest to a ruling that meets nothing else. */
     private List<Corner> joined(List<Corner> a, List<Corner> b, List<List<Corner>> holes) {
+        List<List<Corner>> all = new ArrayList<>(List.of(a, b));
+        int ups = periodY > 0 ? 1 : 0;
+        for (List<Corner> hole : holes) {
+            for (int t = -ups; t <= ups; t++) {
+                double dy = t * periodY;
+                all.add(hole.stream().map(c -> c.shifted(0, dy)).toList());
+            }
+        }
         for (int i = 0; i < a.size(); i++) {
             Corner from = a.get(i);
-            int best = 0;
-            double bestDx = Double.POSITIVE_INFINITY;
-            for (int k = 0; k < b.size(); k++) {
-                double dx = Math.abs(wrapped(b.get(k).x() - from.x()));
-                if (dx < bestDx) {
-                    bestDx = dx;
-                    best = k;
-                }
+            Corner nearest = b.stream().min(byNearness(from)).orElseThrow();
+            if (clear(from, beside(from, nearest, 0), all)) {
+                return outline(a, i, b, nearest, beside(from, nearest, 0));
             }
-            Corner to = b.get(best)
-                    .shifted(from.x()
-                            + wrapped(b.get(best).x() - from.x())
-                            - b.get(best).x());
-            if (clear(from, to, List.of(a, b)) && clear(from, to, holes)) {
-                return outline(a, i, b, best, to.x() - b.get(best).x());
+        }
+        int step = Math.max(1, a.size() / FEW);
+        for (int i = 0; i < a.size(); i += step) {
+            Corner from = a.get(i);
+            List<Corner> ends = new ArrayList<>(b);
+            ends.sort(byNearness(from));
+            for (int k = 0; k < ends.size(); k += Math.max(1, ends.size() / FEW)) {
+                for (int slant = -1; slant <= 1; slant++) {
+                    Corner to = beside(from, ends.get(k), slant);
+                    if (clear(from, to, all)) {
+                        return outline(a, i, b, ends.get(k), to);
+                    }
+                }
             }
         }
         throw new GeometryException(
                 GeometryException.Reason.INCONSISTENT, "A round face could not be cut open for display.");
     }
 
-    private List<Corner> outline(List<Corner> a, int i, List<Corner> b, int k, double shift) {
+    private Comparator<Corner> byNearness(Corner from) {
+        return Comparator.comparingDouble(
+                c -> Math.abs(wrapped(c.x() - from.x())) + UPRIGHT * Math.abs(c.y() - from.y()));
+    }
+
+    /** A corner moved by whole periods beside another, and some more. */
+    private Corner beside(Corner from, Corner c, int turns) {
+        return c.shifted(from.x() + wrapped(c.x() - from.x()) - c.x() + turns * period);
+    }
+
+    private List<Corner> outline(List<Corner> a, int i, List<Corner> b, Corner end, Corner to) {
+        int k = b.indexOf(end);
+        double shift = to.x() - end.x();
         List<Corner> out = new ArrayList<>();
         double turn = turn(a);
         for (int n = 0; n <= a.size(); n++) {
             Corner c = a.get((i + n) % a.size());
             out.add(c.shifted(i + n >= a.size() ? turn : 0));
         }
+        Corner foot = out.get(0);
+        List<Corner> cut = new ArrayList<>(way.apply(foot, b.get(k).shifted(shift)));
+        cut.forEach(c -> out.add(c.shifted(turn)));
         double back = turn(b);
         for (int n = 0; n <= b.size(); n++) {
             Corner c = b.get((k + n) % b.size());
             out.add(c.shifted(shift + turn + (k + n >= b.size() ? back : 0)));
         }
+        Collections.reverse(cut);
+        out.addAll(cut);
         return out;
     }
 
@@ -167,6 +213,7 @@ final class Unrolling {
         return dx - period * Math.rint(dx / period);
     }
 
+    /** Whether the cut meets no side of the loops but in its ends, and leaves those freely. */
     private boolean clear(Corner p, Corner q, List<List<Corner>> loops) {
         for (List<Corner> l : loops) {
             for (int i = 0; i < l.size(); i++) {
@@ -175,10 +222,7 @@ final class Unrolling {
                 Corner b = next.shifted(a.x() + wrapped(next.x() - a.x()) - next.x());
                 double shift = period * Math.rint((p.x() - a.x()) / period);
                 for (int s = -1; s <= 1; s++) {
-                    Corner a2 = a.shifted(shift + s * period);
-                    Corner b2 = b.shifted(shift + s * period);
-                    boolean shares = same(a2, p) || same(a2, q) || same(b2, p) || same(b2, q);
-                    if (!shares && crossing(p, q, a2, b2)) {
+                    if (meets(p, q, a.shifted(shift + s * period), b.shifted(shift + s * period))) {
                         return false;
                     }
                 }
@@ -187,24 +231,52 @@ final class Unrolling {
         return true;
     }
 
-    private boolean same(Corner a, Corner b) {
-        return Math.abs(a.x() - b.x()) < 1e-9 && Math.abs(a.y() - b.y()) < 1e-9;
+    private static boolean same(Corner a, Corner b) {
+        return Math.abs(a.x() - b.x()) < NEAR && Math.abs(a.y() - b.y()) < NEAR;
     }
 
-    private boolean crossing(Corner p, Corner q, Corner a, Corner b) {
-        return side(p, q, a) * side(p, q, b) <= 0 && side(a, b, p) * side(a, b, q) <= 0;
+    /** Whether a side touches the cut elsewhere than in the cut's ends. */
+    private static boolean meets(Corner p, Corner q, Corner a, Corner b) {
+        boolean endA = same(a, p) || same(a, q);
+        boolean endB = same(b, p) || same(b, q);
+        if (!endA && near(a, p, q) || !endB && near(b, p, q)) {
+            return true;
+        }
+        if (endA || endB) {
+            return !(endA && same(b, p) || endA && same(b, q)) && (along(p, a, b) || along(q, a, b));
+        }
+        return near(p, a, b) || near(q, a, b) || side(p, q, a) * side(p, q, b) < 0 && side(a, b, p) * side(a, b, q) < 0;
     }
 
-    private double side(Corner p, Corner q, Corner r) {
+    /** Whether a corner lies on a side, away from its ends. */
+    private static boolean along(Corner c, Corner a, Corner b) {
+        return !same(c, a) && !same(c, b) && near(c, a, b);
+    }
+
+    private static boolean near(Corner c, Corner a, Corner b) {
+        double dx = b.x() - a.x();
+        double dy = b.y() - a.y();
+        double length = dx * dx + dy * dy;
+        double f = length == 0 ? 0 : ((c.x() - a.x()) * dx + (c.y() - a.y()) * dy) / length;
+        f = Math.max(0, Math.min(1, f));
+        return Math.hypot(a.x() + f * dx - c.x(), a.y() + f * dy - c.y()) < NEAR;
+    }
+
+    private static double side(Corner p, Corner q, Corner r) {
         return (q.x() - p.x()) * (r.y() - p.y()) - (q.y() - p.y()) * (r.x() - p.x());
     }
 
+    /** A hole moved by whole periods into the outline. */
     private List<Corner> beside(List<Corner> hole, List<Corner> outline) {
         Corner h = hole.get(0);
+        int ups = periodY > 0 ? 2 : 0;
         for (int s = -2; s <= 2; s++) {
-            double dx = s * period;
-            if (Polygons.within(h.x() + dx, h.y(), List.of(outline))) {
-                return hole.stream().map(c -> c.shifted(dx)).toList();
+            for (int t = -ups; t <= ups; t++) {
+                double dx = s * period;
+                double dy = t * periodY;
+                if (Polygons.within(h.x() + dx, h.y() + dy, List.of(outline))) {
+                    return hole.stream().map(c -> c.shifted(dx, dy)).toList();
+                }
             }
         }
         return hole;

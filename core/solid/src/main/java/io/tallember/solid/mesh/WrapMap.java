@@ -6,7 +6,6 @@ import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
-import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Region;
@@ -22,18 +21,14 @@ final class WrapMap implements Flat {
 
     WrapMap(Face face, MeshQuality quality) {
         surface = face.surface();
-        origin = surface.project(face.bounds().centre());
-        double height = 0;
-        for (Coedge e : face.coedges()) {
-            height = Math.max(height, Math.abs(surface.project(e.pointAt(0)).y() - origin.y()));
-        }
+        double[] span =
+                Region.spanned(surface, face.loops().stream().map(Loop::coedges).toList());
         tipInside = Flat.holdsTip(face);
-        if (tipInside) {
-            height = Math.max(height, Math.abs(surface.tipHeight() - origin.y()));
-        }
+        double low = tipInside ? Math.min(span[2], surface.tipHeight()) : span[2];
+        double high = span[3];
+        origin = new Vec2(surface.project(face.bounds().centre()).x(), 0.5 * (low + high));
+        double height = 0.5 * (high - low);
         if (surface instanceof Extrusion e) {
-            double[] span =
-                    Region.spanned(e, face.loops().stream().map(Loop::coedges).toList());
             double r = Math.max(1e-3, Bends.over(e, span).radius());
             sx = e.base().speed() / (quality.step(r) * Math.min(r, 1e6));
         } else {
@@ -66,5 +61,15 @@ final class WrapMap implements Flat {
         }
         points.add(surface.tip());
         return corner(surface.tip(), points.size() - 1);
+    }
+
+    @Override
+    public Vec3 at(double x, double y) {
+        return surface.point(x / sx + origin.x(), y / sy + origin.y());
+    }
+
+    @Override
+    public double step() {
+        return 1;
     }
 }

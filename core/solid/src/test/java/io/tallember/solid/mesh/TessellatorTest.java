@@ -95,9 +95,9 @@ class TessellatorTest {
     @Test
     void anEdgeIsTheSamePolylineWhoeverAsks() {
         Edge rim = drilled().edges().stream().filter(Edge::closed).findFirst().orElseThrow();
-        Vec3[] once = EdgeLine.of(rim, MeshQuality.DISPLAY);
-        assertThat(EdgeLine.of(rim, MeshQuality.DISPLAY)).containsExactly(once);
-        assertThat(EdgeLine.of(rim, MeshQuality.EXPORT).length).isGreaterThan(once.length);
+        Vec3[] once = EdgeLine.of(rim, MeshQuality.DISPLAY).points();
+        assertThat(EdgeLine.of(rim, MeshQuality.DISPLAY).points()).containsExactly(once);
+        assertThat(EdgeLine.of(rim, MeshQuality.EXPORT).points().length).isGreaterThan(once.length);
         assertThat(once[0]).isEqualTo(once[once.length - 1]);
     }
 
@@ -106,20 +106,18 @@ class TessellatorTest {
     void triangulationsAreSharedOnlyBetweenAlikeOutlines() {
         double[] square = {0, 0, 1, 0, 1, 1, 0, 1};
         double[] hole = {0.4, 0.4, 0.4, 0.6, 0.6, 0.6, 0.6, 0.4};
-        int[] first = outlined(square, hole);
+        Delaunay.Result first = outlined(square, hole);
         assertThat(outlined(square.clone(), hole.clone())).isSameAs(first);
-        assertThat(first).hasSize(3 * 8);
+        assertThat(first.triangles()).hasSize(3 * 8);
         double[] moved = {0.3, 0.4, 0.3, 0.6, 0.6, 0.6, 0.6, 0.4};
         assertThat(outlined(square, moved)).isNotSameAs(first);
-        assertThat(outlined(new double[] {0, 0, 0, 1, 1, 1, 1, 0}))
+        assertThat(outlined(new double[] {0, 0, 0, 1, 1, 1, 1, 0}).triangles())
                 .as("a clockwise square is turned")
                 .hasSize(6);
     }
 
-    private static int[] outlined(double[]... loops) {
-        boolean[] outline = new boolean[loops.length];
-        outline[0] = true;
-        return Triangulation.of(List.of(loops), outline, new double[0]);
+    private static Delaunay.Result outlined(double[]... loops) {
+        return Triangulation.of(List.of(loops), new double[0], true);
     }
 
     /** Nets keep away from holes smaller than their meshes, and fine meshes stay near the solid. */
