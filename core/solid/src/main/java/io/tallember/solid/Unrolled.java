@@ -17,6 +17,8 @@ import java.util.List;
  */
 final class Unrolled {
     private static final int STEPS = 24;
+    /** Measures that differ by less than this part are alike. */
+    private static final double AS_NEAR = 1e-9;
 
     private final Surface surface;
     private final boolean sense;
@@ -104,6 +106,13 @@ final class Unrolled {
                 }
                 double t = refined(pieces.get(i), p, at[i][Math.max(0, k - 1)], at[i][Math.min(n - 1, k + 1)]);
                 double found = measure(p, uv(pieces.get(i), t));
+                // a corner as near as that tells more than the piece beside it, whose side is not well determined there
+                for (int end : new int[] {0, n - 1}) {
+                    if (Math.abs(k - end) <= 1 && m[end] <= found * (1 + AS_NEAR)) {
+                        t = at[i][end];
+                        found = Math.min(found, m[end]);
+                    }
+                }
                 if (found < best) {
                     best = found;
                     bestPiece = i;

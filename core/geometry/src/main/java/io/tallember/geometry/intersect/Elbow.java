@@ -40,9 +40,10 @@ record Elbow(Circle joint, Vec3 top, Vec3 bottom) {
                     .filter(e -> tol.parallelOver(
                             e.joint().frame().z().cross(c.frame().z()).length(), 2 * r));
         }
-        if (other instanceof Torus u
-                && Math.abs(u.minor() - r) <= tol.linear()
-                && tol.parallelOver(u.frame().z().cross(f.z()).length(), 2 * r)) {
+        if (other instanceof Torus u && Math.abs(u.minor() - r) <= tol.linear()) {
+            if (!tol.parallelOver(u.frame().z().cross(f.z()).length(), 2 * r)) {
+                return askew(t, u, tol);
+            }
             Vec3 d = u.frame().origin().minus(f.origin());
             if (d.length() <= tol.linear()) {
                 return Optional.empty();
@@ -52,6 +53,26 @@ record Elbow(Circle joint, Vec3 top, Vec3 bottom) {
                 if (at(u, p, tol).isPresent()) {
                     return at(t, p, tol);
                 }
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Rings bent in different planes: their centre lines touch where both run along the line that the planes share. */
+    private static Optional<Elbow> askew(Torus t, Torus u, Tolerance tol) {
+        Vec3 way = t.frame().z().cross(u.frame().z()).unit();
+        for (int sign = -1; sign <= 1; sign += 2) {
+            Vec3 p = t.frame()
+                    .origin()
+                    .plus(sign * t.major(), way.cross(t.frame().z()));
+            Vec3 q = p.minus(u.frame().origin());
+            if (at(u, p, tol).isPresent() && Math.abs(q.dot(way)) <= tol.linear()) {
+                // the bends differ along this, and are alike square to it
+                Vec3 bend = q.times(1 / (u.major() * u.major()))
+                        .plus(-1 / (t.major() * t.major()), p.minus(t.frame().origin()));
+                Vec3 up = way.cross(bend).unit().times(t.minor());
+                Circle joint = new Circle(Frame.of(p, way), t.minor());
+                return Optional.of(new Elbow(joint, p.plus(up), p.minus(up)));
             }
         }
         return Optional.empty();

@@ -4,6 +4,7 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.NurbsSurface;
@@ -35,6 +36,11 @@ final class Seeds {
     private static final int DEPTH = 14;
     /** Radii of the rings on which a flat touching place is looked at, by the surfaces' scale. */
     private static final double[] RINGS = {0.02, 0.06, 0.15, 0.3};
+
+    /** Axes tried for a ball, spread over half of all directions by the golden angle. */
+    private static final int AXES = 12;
+
+    private static final double GOLDEN = 2.399963229728653;
 
     private static final int RING_POINTS = 32;
     private static final int MOST_CELLS = 300_000;
@@ -78,7 +84,8 @@ final class Seeds {
     }
 
     /** @param elbow a joint along which the two are known to touch, or null; extremes there are left out */
-    static Seeds of(Surface a, Surface b, Box3 where, Elbow elbow, Tolerance tol) {
+    static Seeds of(Surface first, Surface b, Box3 where, Elbow elbow, Tolerance tol) {
+        Surface a = first instanceof Sphere ball ? polesAway(ball, b) : first;
         Seeds s = new Seeds(a, b, where, elbow, tol);
         double[] d = domain(a, where);
         int nu = a.uPeriod() > 0 ? 6 : 2;
@@ -96,6 +103,26 @@ final class Seeds {
             }
         }
         return s;
+    }
+
+    /** The ball with its poles, where the parameters say nothing, as far from the other surface as one of some axes allows. */
+    private static Sphere polesAway(Sphere ball, Surface other) {
+        Sphere best = ball;
+        double farthest = -1;
+        for (int i = 0; i < AXES; i++) {
+            double z = 1 - (i + 0.5) / AXES;
+            double turn = i * GOLDEN;
+            double r = Math.sqrt(1 - z * z);
+            Vec3 axis = new Vec3(r * Math.cos(turn), r * Math.sin(turn), z);
+            double away = Math.min(
+                    Math.abs(other.signedDistance(ball.centre().plus(ball.radius(), axis))),
+                    Math.abs(other.signedDistance(ball.centre().plus(-ball.radius(), axis))));
+            if (away > farthest) {
+                farthest = away;
+                best = new Sphere(Frame.of(ball.centre(), axis), ball.radius());
+            }
+        }
+        return best;
     }
 
     /** Ranges of the parameters that the box covers: u from, u to, v from, v to. */
@@ -307,7 +334,7 @@ final class Seeds {
             det = j11 * j22 - j12 * j21;
             if (Math.abs(det) * scale * scale < 1e-12) {
                 if (!mixed && Math.abs(f(u, v)) <= tol.linear()) {
-                    flat(u, v, scale);
+                    flat(u, v);
                 }
                 return;
             }
@@ -334,7 +361,7 @@ final class Seeds {
                 return;
             }
             if (Math.abs(det) * scale * scale < 1e-6) {
-                flat(u, v, scale);
+                flat(u, v);
                 return;
             }
             extreme.add(p);
@@ -352,8 +379,9 @@ final class Seeds {
      * A touching place where the surfaces bend alike one way. The signs of the distance on a ring about it tell a single point from
      * branches; where no ring is clear of the other surface they touch along a line.
      */
-    private void flat(double u, double v, double scale) {
+    private void flat(double u, double v) {
         Vec3 p = a.point(u, v);
+        double scale = Math.min(a.scaleAt(p), b.scaleAt(p));
         Vec3 n = a.gradient(p);
         Vec3 x = n.anyPerpendicular();
         Vec3 y = n.cross(x);

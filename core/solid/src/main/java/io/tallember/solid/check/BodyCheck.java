@@ -6,6 +6,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
+import io.tallember.geometry.intersect.OneContact;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
@@ -25,6 +26,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.ToDoubleFunction;
 
 /**
  * Whether a body is a valid solid: closed two-manifold, edges on their surfaces, loops closed, areas and volume positive,
@@ -255,7 +257,8 @@ public final class BodyCheck {
                 for (Meeting m : CurveSurface.meet(e.curve(), e.range(), f.surface(), tol)) {
                     Vec3 p = e.curve().point(m.t());
                     if (f.region().locate(p, tol) == Region.Place.INSIDE
-                            && f.region().distanceToBoundary(p) > REACH_OF_CORNERS * tol.linear()) {
+                            && f.region().distanceToBoundary(p) > REACH_OF_CORNERS * tol.linear()
+                            && !(sharesCorner(e, own) && atCorner(e, m.t(), f.surface()::signedDistance))) {
                         problem("an edge pierces a face", p);
                     }
                 }
@@ -264,6 +267,25 @@ public final class BodyCheck {
                 outline(new ArrayList<>(own));
             }
         }
+    }
+
+    /** Whether what an edge meets at a parameter it meets at one of its ends. */
+    private boolean atCorner(Edge e, double t, ToDoubleFunction<Vec3> off) {
+        Vec3 p = e.curve().point(t);
+        for (double end : new double[] {e.range().lo(), e.range().hi()}) {
+            double away = e.curve().point(end).distance(p);
+            if (away <= REACH_OF_CORNERS * tol.linear()
+                    || away <= OneContact.LONGEST && OneContact.holds(e.curve(), t, end, off, tol)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static boolean sharesCorner(Edge e, Set<Edge> edges) {
+        return edges.stream()
+                .anyMatch(k ->
+                        k.start() == e.start() || k.start() == e.end() || k.end() == e.start() || k.end() == e.end());
     }
 
     private void outline(List<Edge> edges) {
@@ -275,11 +297,9 @@ public final class BodyCheck {
                     continue;
                 }
                 for (Meeting m : CurveCurve.meet(a.curve(), a.range(), b.curve(), b.range(), tol)) {
-                    Vec3 p = a.curve().point(m.t());
-                    boolean atCorner = p.distance(a.start().point()) <= REACH_OF_CORNERS * tol.linear()
-                            || p.distance(a.end().point()) <= REACH_OF_CORNERS * tol.linear();
-                    if (!atCorner) {
-                        problem("two edges of a face cross", p);
+                    if (!atCorner(a, m.t(), OneContact.from(b.curve(), b.range()))
+                            && !atCorner(b, m.s(), OneContact.from(a.curve(), a.range()))) {
+                        problem("two edges of a face cross", a.curve().point(m.t()));
                     }
                 }
             }

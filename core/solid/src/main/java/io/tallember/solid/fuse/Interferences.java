@@ -6,6 +6,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
+import io.tallember.geometry.intersect.OneContact;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
@@ -13,6 +14,8 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -44,7 +47,9 @@ final class Interferences {
 
     private final PointPool pool;
     private final Tolerance tol;
+    private final KnownPlaces places;
     private final Map<Edge, List<Mark>> marks = new IdentityHashMap<>();
+    private final Map<FacePairs.Pair, List<Integer>> touches = new HashMap<>();
     private final Map<Vertex, Integer> placeOf = new IdentityHashMap<>();
     private final Map<Face, Set<Integer>> onFace = new IdentityHashMap<>();
     private final List<Lying> lying = new ArrayList<>();
@@ -53,6 +58,7 @@ final class Interferences {
     Interferences(List<Body> bodies, List<FacePairs.Pair> pairs, Meetings meetings, PointPool pool, Tolerance tol) {
         this.pool = pool;
         this.tol = tol;
+        this.places = new KnownPlaces(pool, tol);
         for (Body body : bodies) {
             for (Vertex v : body.vertices()) {
                 placeOf.put(v, pool.add(v.point(), v));
@@ -72,12 +78,49 @@ final class Interferences {
         }
         // Where the faces themselves touch or their meeting crosses itself, edges through that point must have it too.
         for (FacePairs.Pair p : pairs) {
+            List<Integer> here = new ArrayList<>();
             for (Vec3 q : meetings.points(p)) {
-                int place = pool.add(q);
-                p.a().coedges().forEach(e -> pointOnEdge(q, place, e.edge()));
-                p.b().coedges().forEach(e -> pointOnEdge(q, place, e.edge()));
+                int place = touch(p, q);
+                here.add(place);
+                p.a().coedges().forEach(e -> pointOnEdge(pool.point(place), place, e.edge()));
+                p.b().coedges().forEach(e -> pointOnEdge(pool.point(place), place, e.edge()));
+            }
+            if (!here.isEmpty()) {
+                touches.put(p, here);
             }
         }
+    }
+
+    /** The place where two faces touch: one on an edge of theirs, if the faces stay together as far as that, else a new one. */
+    private int touch(FacePairs.Pair pair, Vec3 q) {
+        List<Integer> near = new ArrayList<>();
+        for (Face f : List.of(pair.a(), pair.b())) {
+            f.coedges().forEach(c -> marksAndEnds(c.edge()).forEach(k -> near.add(k.place())));
+        }
+        return near.stream()
+                .filter(k -> together(pair, q, pool.point(k), tol))
+                .min(Comparator.comparingDouble(k -> pool.point(k).distance(q)))
+                .orElseGet(() -> pool.add(q));
+    }
+
+    /** Whether the surfaces of two faces stay together along the straight way between two points. */
+    static boolean together(FacePairs.Pair pair, Vec3 p, Vec3 q, Tolerance tol) {
+        if (p.distance(q) > OneContact.LONGEST) {
+            return false;
+        }
+        for (int i = 0; i <= 4; i++) {
+            Vec3 at = p.lerp(q, i / 4.0);
+            if (Math.abs(pair.a().surface().signedDistance(at)) > 2 * tol.linear()
+                    || Math.abs(pair.b().surface().signedDistance(at)) > 2 * tol.linear()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Places where two faces touch or their meeting crosses itself. */
+    List<Integer> touches(FacePairs.Pair p) {
+        return touches.getOrDefault(p, List.of());
     }
 
     int place(Vertex v) {
@@ -117,10 +160,30 @@ final class Interferences {
         vertexOnEdge(h.start(), e);
         vertexOnEdge(h.end(), e);
         for (Meeting m : CurveCurve.meet(e.curve(), e.range(), h.curve(), h.range(), tol)) {
-            int place = pool.add(e.curve().point(m.t()));
-            mark(e, m.t(), place);
-            mark(h, m.s(), place);
+            Integer known = places.among(e.curve(), m.t(), marksAndEnds(e), OneContact.from(h.curve(), h.range()));
+            if (known == null) {
+                known = places.among(h.curve(), m.s(), marksAndEnds(h), OneContact.from(e.curve(), e.range()));
+            }
+            int place = known != null ? known : pool.add(e.curve().point(m.t()));
+            mark(e, place(e, place, m.t()), place);
+            mark(h, place(h, place, m.s()), place);
         }
+    }
+
+    /** The parameter of a place on an edge, near where it was found. */
+    private double place(Edge e, int place, double found) {
+        Vec3 p = pool.point(place);
+        return e.curve().point(found).distance(p) <= pool.merge()
+                ? found
+                : e.curve().project(p, e.range());
+    }
+
+    private List<KnownPlaces.Known> marksAndEnds(Edge e) {
+        List<KnownPlaces.Known> out = new ArrayList<>();
+        out.add(new KnownPlaces.Known(e.range().lo(), placeOf.get(e.start())));
+        out.add(new KnownPlaces.Known(e.range().hi(), placeOf.get(e.end())));
+        marks(e).forEach(m -> out.add(new KnownPlaces.Known(m.t(), m.place())));
+        return out;
     }
 
     private void pointOnEdge(Vec3 p, int place, Edge e) {
@@ -150,10 +213,12 @@ final class Interferences {
         }
         for (Meeting m : CurveSurface.meet(e.curve(), e.range(), f.surface(), tol)) {
             Vec3 p = e.curve().point(m.t());
-            if (f.region().locate(p, tol) == Region.Place.OUTSIDE) {
+            Integer known = places.among(e.curve(), m.t(), marksAndEnds(e), f.surface()::signedDistance);
+            Vec3 q = known != null ? pool.point(known) : p;
+            if (f.region().locate(q, tol) == Region.Place.OUTSIDE) {
                 continue;
             }
-            int place = pool.add(p);
+            int place = known != null ? known : pool.add(p);
             mark(e, m.t(), place);
             onFace.computeIfAbsent(f, k -> new HashSet<>()).add(place);
         }

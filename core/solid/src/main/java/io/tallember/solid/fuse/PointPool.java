@@ -62,6 +62,11 @@ final class PointPool {
         return (long) Math.floor(x / (2 * merge));
     }
 
+    /** The distance within which places are one. */
+    double merge() {
+        return merge;
+    }
+
     Vec3 point(int id) {
         return points.get(id);
     }

@@ -8,6 +8,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.Meeting;
+import io.tallember.geometry.intersect.OneContact;
 import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
@@ -39,6 +40,7 @@ final class SectionCurves {
     private final Fragments fragments;
     private final Interferences found;
     private final Tolerance tol;
+    private final KnownPlaces places;
     private final Map<Face, Set<Fragment>> cutting = new IdentityHashMap<>();
     private final Map<Face, Set<Integer>> touching = new IdentityHashMap<>();
     private final Map<Face, List<Face>> sameSurface = new IdentityHashMap<>();
@@ -50,6 +52,7 @@ final class SectionCurves {
         this.fragments = fragments;
         this.found = found;
         this.tol = tol;
+        this.places = new KnownPlaces(fragments.pool(), tol);
         for (FacePairs.Pair p : pairs) {
             cross(p);
         }
@@ -102,14 +105,13 @@ final class SectionCurves {
         }
         Set<Integer> shared = places(a);
         shared.retainAll(places(b));
-        for (Vec3 p : meetings.points(pair)) {
-            int place = fragments.pool().add(p);
+        for (int place : found.touches(pair)) {
             shared.add(place);
             touching.computeIfAbsent(a, k -> new HashSet<>()).add(place);
             touching.computeIfAbsent(b, k -> new HashSet<>()).add(place);
         }
         for (Curve c : met.curves()) {
-            collect(c, a, b, shared);
+            collect(c instanceof IntersectionCurve k && !k.closed() ? reaching(k, pair, shared) : c, pair, shared);
         }
     }
 
@@ -123,7 +125,32 @@ final class SectionCurves {
         return out;
     }
 
-    private void collect(Curve c, Face a, Face b, Set<Integer> shared) {
+    /**
+     * A branch that ends where the surfaces run flat into each other, and so not at a well-determined point, made to end at the
+     * place known there.
+     */
+    private IntersectionCurve reaching(IntersectionCurve k, FacePairs.Pair pair, Set<Integer> shared) {
+        List<Vec3> chain = new ArrayList<>();
+        for (double t : k.breaks(k.whole())) {
+            chain.add(k.point(t));
+        }
+        boolean moved = false;
+        for (int end : new int[] {0, chain.size() - 1}) {
+            Vec3 tip = chain.get(end);
+            Vec3 place = shared.stream()
+                    .map(fragments.pool()::point)
+                    .filter(p -> Interferences.together(pair, tip, p, tol))
+                    .min(Comparator.comparingDouble(p -> p.distance(tip)))
+                    .orElse(tip);
+            moved |= place.distance(tip) > tol.linear();
+            chain.set(end, place);
+        }
+        return moved ? new IntersectionCurve(k.first(), k.second(), chain, false) : k;
+    }
+
+    private void collect(Curve c, FacePairs.Pair pair, Set<Integer> shared) {
+        Face a = pair.a();
+        Face b = pair.b();
         List<Stop> stops = new ArrayList<>();
         for (int place : shared) {
             Vec3 p = fragments.pool().point(place);
@@ -178,16 +205,29 @@ final class SectionCurves {
             boolean within = List.of(c.a(), c.b(), o.a(), o.b()).stream()
                     .allMatch(f -> f.region().locate(p, tol) != Region.Place.OUTSIDE);
             if (within) {
-                int place = fragments.pool().add(p);
+                Integer known = places.among(c.curve(), m.t(), known(c), OneContact.from(o.curve(), o.reach()));
+                if (known == null) {
+                    known = places.among(o.curve(), m.s(), known(o), OneContact.from(c.curve(), c.reach()));
+                }
+                int place = known != null ? known : fragments.pool().add(p);
                 stopAt(c, m.t(), place);
                 stopAt(o, m.s(), place);
             }
         }
     }
 
-    private static void stopAt(Candidate c, double t, int place) {
+    private static List<KnownPlaces.Known> known(Candidate c) {
+        return c.stops().stream()
+                .map(s -> new KnownPlaces.Known(s.t(), s.place()))
+                .toList();
+    }
+
+    private void stopAt(Candidate c, double t, int place) {
         if (c.stops().stream().noneMatch(s -> s.place() == place)) {
-            c.stops().add(new Stop(t, place));
+            Vec3 p = fragments.pool().point(place);
+            boolean there = c.curve().point(t).distance(p) <= fragments.pool().merge();
+            double at = there ? t : c.reach().clamp(c.curve().project(p, c.reach()));
+            c.stops().add(new Stop(at, place));
         }
     }
 
