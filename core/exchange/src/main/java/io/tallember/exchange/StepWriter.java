@@ -7,6 +7,7 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
@@ -27,6 +28,7 @@ import io.tallember.solid.Loop;
 import io.tallember.solid.Poles;
 import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
+import io.tallember.solid.UvLoop;
 import io.tallember.solid.Vertex;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -127,7 +129,7 @@ public final class StepWriter {
     }
 
     private int face(Face f) {
-        List<Integer> bounds = new ArrayList<>();
+        List<Integer> bounds = new ArrayList<>(seams(f));
         for (Loop l : f.loops()) {
             List<Integer> around = new ArrayList<>();
             for (Coedge c : l.coedges()) {
@@ -148,6 +150,44 @@ public final class StepWriter {
                         ? splineSurface(BlendSpline.of(r, f))
                         : surface(f.surface() instanceof Sphere s ? Poles.forSeams(s, f) : f.surface());
         return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
+    }
+
+    /**
+     * The outline of a face of a ring that has only holes: readers that lay out faces in the parameters take the one loop of such a
+     * face for its outline, and the other side for the face. Two circles across each other, each run through both ways, miss the
+     * holes and leave no doubt.
+     */
+    private List<Integer> seams(Face f) {
+        if (!(f.surface() instanceof Torus t) || t.spindle() || f.loops().isEmpty()) {
+            return List.of();
+        }
+        List<UvLoop> loops =
+                f.loops().stream().map(l -> UvLoop.of(t, l.coedges())).toList();
+        double u = UvLoop.free(loops, false);
+        double v = UvLoop.free(loops, true);
+        if (!UvLoop.onlyHoles(loops, f.sense()) || Double.isNaN(u) || Double.isNaN(v)) {
+            return List.of();
+        }
+        Vertex corner = new Vertex(t.point(u, v), Tolerance.DEFAULT.linear());
+        Edge round = closed(t, corner, t.point(u + Math.PI, v), t.du(u, v));
+        Edge across = closed(t, corner, t.point(u, v + Math.PI), t.dv(u, v));
+        List<Coedge> outline = List.of(
+                new Coedge(round, true), new Coedge(across, true), new Coedge(round, false), new Coedge(across, false));
+        List<Integer> around = new ArrayList<>();
+        for (int i = 0; i < outline.size(); i++) {
+            Coedge c = f.sense() ? outline.get(i) : outline.get(3 - i).reversed();
+            around.add(put("ORIENTED_EDGE('',*,*," + ref(edge(c.edge())) + "," + flag(c.forward()) + ")"));
+        }
+        return List.of(put("FACE_OUTER_BOUND(''," + ref(put("EDGE_LOOP(''," + refs(around) + ")")) + ",.T.)"));
+    }
+
+    /** The circle through a point and the one opposite it, leaving the point along a direction. */
+    private static Edge closed(Torus t, Vertex corner, Vec3 opposite, Vec3 along) {
+        Vec3 centre = corner.point().lerp(opposite, 0.5);
+        Vec3 x = corner.point().minus(centre);
+        Frame f = new Frame(centre, x.unit(), along.unit(), x.unit().cross(along.unit()));
+        return new Edge(
+                new Circle(f, x.length()), new Interval(0, 2 * Math.PI), corner, corner, Tolerance.DEFAULT.linear());
     }
 
     /** The point that bounds a face where edges don't: any point of a closed surface, a tip inside its face. */

@@ -112,4 +112,42 @@ public record UvLoop(List<Vec2> points, int winding, int windingV) {
         }
         return sum / (points.get(n - 1).x() - points.get(0).x());
     }
+
+    /** From where to where the loop goes in the second parameter, or the first. */
+    public double[] extent(boolean second) {
+        double[] d = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
+        for (Vec2 q : points) {
+            d[0] = Math.min(d[0], second ? q.y() : q.x());
+            d[1] = Math.max(d[1], second ? q.y() : q.x());
+        }
+        return d;
+    }
+
+    /** A parameter in the middle of the widest gap that no loop covers, on a surface closed that way; or not a number. */
+    public static double free(List<UvLoop> loops, boolean second) {
+        int n = 360;
+        boolean[] taken = new boolean[n];
+        for (UvLoop l : loops) {
+            double[] d = l.extent(second);
+            for (int i = (int) Math.floor(d[0] * n / (2 * Math.PI)); i <= Math.ceil(d[1] * n / (2 * Math.PI)); i++) {
+                taken[Math.floorMod(i, n)] = true;
+            }
+        }
+        int best = -1;
+        int longest = 0;
+        int run = 0;
+        for (int i = 0; i < 2 * n; i++) {
+            run = taken[i % n] ? 0 : run + 1;
+            if (run > longest && run <= n) {
+                longest = run;
+                best = i - run / 2;
+            }
+        }
+        return best < 0 ? Double.NaN : 2 * Math.PI * (best % n) / n;
+    }
+
+    /** Whether every loop of a face of a surface closed both ways only leaves a hole in it. */
+    public static boolean onlyHoles(List<UvLoop> loops, boolean sense) {
+        return loops.stream().noneMatch(l -> l.windsRound() || l.area() > 0 == sense);
+    }
 }

@@ -1,6 +1,8 @@
 package io.tallember.solid.check;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Sphere;
+import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
@@ -67,6 +69,7 @@ public final class BodyCheck {
         c.geometry();
         c.loops();
         if (c.problems.isEmpty()) {
+            c.outlines();
             c.corners();
             c.sizes();
             c.euler();
@@ -146,6 +149,35 @@ public final class BodyCheck {
                         problem("a face's outline is open", cs.get(i).end().point());
                     }
                 }
+            }
+        }
+    }
+
+    /** Whether each face's loops can bound one region: an outline with holes, or two loops round an axis the one above the other. */
+    private void outlines() {
+        for (Face f : body.faces()) {
+            Surface s = f.surface();
+            if (s instanceof Sphere || f.loops().size() == 1 && s.uPeriod() == 0) {
+                continue;
+            }
+            List<UvLoop> loops =
+                    f.loops().stream().map(l -> UvLoop.of(s, l.coedges())).toList();
+            int winding = 0;
+            int sum = 0;
+            int outer = 0;
+            for (UvLoop l : loops) {
+                if (l.windsRound()) {
+                    winding++;
+                    sum += l.winding() + l.windingV();
+                } else if (l.area() > 0 == f.sense()) {
+                    outer++;
+                }
+            }
+            boolean tip = s.tip() != null && winding == 1 && outer == 0;
+            boolean pair = winding == 2 && sum == 0 && outer == 0;
+            boolean one = winding == 0 && (outer == 1 || outer == 0 && s.vPeriod() > 0);
+            if (!(tip || pair || one)) {
+                problem("a face's loops don't bound one region", f.bounds().centre());
             }
         }
     }
@@ -282,6 +314,22 @@ public final class BodyCheck {
         return false;
     }
 
+    /** Whether a stretch of an edge longer than a contact runs along another edge. */
+    private boolean over(Edge a, Edge b) {
+        ToDoubleFunction<Vec3> off = OneContact.from(b.curve(), b.range());
+        for (double at : new double[] {0.11, 0.37, 0.63, 0.89}) {
+            double t = a.range().at(at);
+            double step = 0.02 * a.range().length();
+            if (off.applyAsDouble(a.curve().point(t)) <= tol.linear()
+                    && off.applyAsDouble(a.curve().point(t - step)) <= tol.linear()
+                    && off.applyAsDouble(a.curve().point(t + step)) <= tol.linear()
+                    && !atCorner(a, t, off)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private static boolean sharesCorner(Edge e, Set<Edge> edges) {
         return edges.stream()
                 .anyMatch(k ->
@@ -294,6 +342,10 @@ public final class BodyCheck {
                 Edge a = edges.get(i);
                 Edge b = edges.get(k);
                 if (!a.bounds().overlaps(b.bounds())) {
+                    continue;
+                }
+                if (over(a, b) || over(b, a)) {
+                    problem("two edges of a face lie over each other", a.middle());
                     continue;
                 }
                 for (Meeting m : CurveCurve.meet(a.curve(), a.range(), b.curve(), b.range(), tol)) {

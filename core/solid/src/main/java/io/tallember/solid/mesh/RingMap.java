@@ -68,12 +68,12 @@ final class RingMap implements Flat {
                     .filter(l -> l.area() > 0 == face.sense())
                     .findFirst()
                     .orElseThrow();
-            double[] u = extent(rim, false);
-            double[] v = extent(rim, true);
+            double[] u = rim.extent(false);
+            double[] v = rim.extent(true);
             span = new double[] {u[0], Math.min(u[1], u[0] + ROUND), v[0], Math.min(v[1], v[0] + ROUND)};
         } else {
-            double freeU = free(loops, false);
-            double freeV = Double.isNaN(freeU) ? free(loops, true) : 0;
+            double freeU = UvLoop.free(loops, false);
+            double freeV = Double.isNaN(freeU) ? UvLoop.free(loops, true) : 0;
             turn = new RingTurn(!Double.isNaN(freeU) || Double.isNaN(freeV), 0);
             double low = Double.isNaN(freeU) ? (Double.isNaN(freeV) ? 0 : freeV) : freeU;
             span = new double[] {0, ROUND, low, low + ROUND};
@@ -115,7 +115,7 @@ final class RingMap implements Flat {
     private double[] between(List<UvLoop> loops, boolean sense) {
         UvLoop lower = winding(loops, sense, true);
         UvLoop upper = winding(loops, sense, false);
-        return new double[] {extent(lower, true)[0], extent(upper, true)[1] + RingTurn.lift(lower, upper)};
+        return new double[] {lower.extent(true)[0], upper.extent(true)[1] + RingTurn.lift(lower, upper)};
     }
 
     private void lift(List<UvLoop> loops, boolean sense) {
@@ -134,38 +134,6 @@ final class RingMap implements Flat {
                 .filter(l -> l.winding() != 0 && turn.rises(l, sense) == lower)
                 .findFirst()
                 .orElseThrow();
-    }
-
-    private static double[] extent(UvLoop l, boolean v) {
-        double[] d = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
-        for (Vec2 q : l.points()) {
-            d[0] = Math.min(d[0], v ? q.y() : q.x());
-            d[1] = Math.max(d[1], v ? q.y() : q.x());
-        }
-        return d;
-    }
-
-    /** A parameter in the middle of the widest gap that no loop covers, or not a number. */
-    private static double free(List<UvLoop> loops, boolean v) {
-        int n = 360;
-        boolean[] taken = new boolean[n];
-        for (UvLoop l : loops) {
-            double[] d = extent(l, v);
-            for (int i = (int) Math.floor(d[0] * n / ROUND); i <= Math.ceil(d[1] * n / ROUND); i++) {
-                taken[Math.floorMod(i, n)] = true;
-            }
-        }
-        int best = -1;
-        int longest = 0;
-        int run = 0;
-        for (int i = 0; i < 2 * n; i++) {
-            run = taken[i % n] ? 0 : run + 1;
-            if (run > longest && run <= n) {
-                longest = run;
-                best = i - run / 2;
-            }
-        }
-        return best < 0 ? Double.NaN : ROUND * (best % n) / n;
     }
 
     @Override
