@@ -22,8 +22,6 @@ public final class GeometryException extends RuntimeException {
         INCONSISTENT,
         /** Geometry that a step refers to is no longer there. */
         LOST_REFERENCE,
-        /** The work took longer than allowed. */
-        TOO_LONG,
         /** A value that the operation can't take. */
         BAD_VALUE
     }

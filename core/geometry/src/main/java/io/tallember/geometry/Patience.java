@@ -20,6 +20,17 @@ public final class Patience {
         }
     }
 
+    /** The work took longer than it may. Says nothing about the shapes: with more time it may well be done. */
+    public static final class TooLong extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        private TooLong(long millis) {
+            super("This took longer than " + millis / 1000
+                    + " s and was stopped. Try it again, make it simpler, for example with fewer or larger pieces, or build it in"
+                    + " several steps.");
+        }
+    }
+
     private final long until;
     private final long millis;
     private final BooleanSupplier stop;
@@ -34,7 +45,7 @@ public final class Patience {
     /**
      * Does some work on this thread; inside other such work the stricter limit holds.
      *
-     * @param millis how long it may take; ended with a {@link GeometryException} TOO_LONG
+     * @param millis how long it may take; ended with {@link TooLong}
      * @param stop asked now and then from this thread; ended with {@link Stopped} once it is true
      */
     public static <T> T within(long millis, BooleanSupplier stop, Supplier<T> work) {
@@ -57,18 +68,25 @@ public final class Patience {
     /** Ends the work when its time is over or it isn't wanted any more. */
     public static void check() {
         Patience p = NOW.get();
-        if (p == null || (++p.asked & SELDOM) != 0) {
-            return;
+        if (p != null && (++p.asked & SELDOM) == 0) {
+            p.look();
         }
-        if (p.stop.getAsBoolean()) {
+    }
+
+    /** The same at once, not only now and then: for work that goes on after a part of it was given up. */
+    public static void checkNow() {
+        Patience p = NOW.get();
+        if (p != null) {
+            p.look();
+        }
+    }
+
+    private void look() {
+        if (stop.getAsBoolean()) {
             throw new Stopped();
         }
-        if (System.nanoTime() - p.until > 0) {
-            throw new GeometryException(
-                    GeometryException.Reason.TOO_LONG,
-                    "This took longer than " + p.millis / 1000
-                            + " s and was stopped. Make it simpler, for example with fewer or"
-                            + " larger pieces, or build it in several steps.");
+        if (System.nanoTime() - until > 0) {
+            throw new TooLong(millis);
         }
     }
 }

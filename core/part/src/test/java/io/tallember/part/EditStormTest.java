@@ -30,7 +30,7 @@ import org.junit.jupiter.params.provider.MethodSource;
  */
 class EditStormTest {
     /** How many parts put together by chance are tried; {@code -Dstorm.parts=20} for the whole storm. */
-    private static final int PARTS = Integer.getInteger("storm.parts", 4);
+    private static final int PARTS = Integer.getInteger("storm.parts", Boolean.getBoolean("long") ? 20 : 4);
 
     static Stream<String> names() {
         return Stream.concat(
@@ -38,13 +38,9 @@ class EditStormTest {
                 IntStream.rangeClosed(1, PARTS).mapToObj(i -> "storm-" + i));
     }
 
-    /** What the kernel says of surfaces whose crossing it has no closed form for. */
-    private static final String BEYOND_THE_KERNEL = "such a crossing can't be built yet";
-
     private static int checkedReferences;
 
     private int built;
-    private int limited;
     private int asked;
 
     @ParameterizedTest
@@ -80,12 +76,9 @@ class EditStormTest {
             }
             linked(part, changed, state, e.getKey());
             if (changesANumber(e.getValue())) {
-                boolean beyond =
-                        state.outcomes().stream().anyMatch(o -> o.message().contains(BEYOND_THE_KERNEL));
-                limited += beyond ? 1 : 0;
-                asked += beyond ? 0 : 1;
+                asked++;
                 built += state.sound() ? 1 : 0;
-                if (!state.sound() && !beyond) {
+                if (!state.sound()) {
                     System.out.println("  " + name + ", " + e.getKey() + ": " + said(state));
                 }
             }
@@ -95,8 +88,8 @@ class EditStormTest {
             assertThat(keys(back)).isEqualTo(keys(first));
         }
         System.out.printf(
-                "%s of %d steps: %d of %d changed numbers build, %d beyond the kernel; %d references checked by now%n",
-                name, doc.steps().size(), built, asked, limited, checkedReferences);
+                "%s of %d steps: %d of %d changed numbers build; %d references checked by now%n",
+                name, doc.steps().size(), built, asked, checkedReferences);
         assertThat(built).isGreaterThanOrEqualTo((int) Math.floor(0.97 * asked));
     }
 

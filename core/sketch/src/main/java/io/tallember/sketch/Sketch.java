@@ -11,8 +11,8 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -232,8 +232,8 @@ public final class Sketch {
 
     /** Without the named things, what hangs on them, and points that only they used. */
     public Sketch without(Collection<String> ids) {
-        Set<String> gone = new HashSet<>(ids);
-        Set<String> ends = new HashSet<>();
+        Set<String> gone = new LinkedHashSet<>(ids);
+        Set<String> ends = new LinkedHashSet<>();
         for (Entity e : entities) {
             if (gone.contains(e.id()) || e.points().stream().anyMatch(gone::contains)) {
                 gone.add(e.id());

@@ -54,9 +54,6 @@ class SketchTimesTest {
             System.out.printf(
                     "drag: %d curves, %d constraints: %.1f ms a move at the median%n",
                     lines, s.constraints().size(), warm[warm.length / 2]);
-            if (lines == 300) {
-                assertThat(warm[warm.length / 2]).isLessThan(64);
-            }
         }
     }
 
@@ -90,6 +87,5 @@ class SketchTimesTest {
                 "regions: 500 lines and circles, %d regions: %.0f ms%n",
                 reading.regions().size(), warm[5]);
         assertThat(reading.regions()).isNotEmpty();
-        assertThat(warm[5]).isLessThan(800);
     }
 }

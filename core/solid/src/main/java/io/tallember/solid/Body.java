@@ -14,7 +14,9 @@ public final class Body {
     private final List<Face> faces;
     private final List<Edge> edges;
     private final List<Vertex> vertices;
-    private final Map<Edge, List<Face>> facesOf;
+    private final Map<Edge, List<Face>> facesOf = new IdentityHashMap<>();
+    private final Map<Edge, List<Coedge>> usesOf = new IdentityHashMap<>();
+    private final Map<Vertex, List<Edge>> edgesAt = new IdentityHashMap<>();
     private volatile Names names;
 
     public Body(List<Shell> shells) {
@@ -22,15 +24,21 @@ public final class Body {
         this.faces = shells.stream().flatMap(s -> s.faces().stream()).toList();
         Set<Edge> es = new LinkedHashSet<>();
         Set<Vertex> vs = new LinkedHashSet<>();
-        facesOf = new IdentityHashMap<>();
         for (Face f : faces) {
             for (Coedge c : f.coedges()) {
                 es.add(c.edge());
                 vs.add(c.start());
                 facesOf.computeIfAbsent(c.edge(), k -> new ArrayList<>(2)).add(f);
+                usesOf.computeIfAbsent(c.edge(), k -> new ArrayList<>(2)).add(c);
             }
         }
         edges = List.copyOf(es);
+        for (Edge e : edges) {
+            edgesAt.computeIfAbsent(e.start(), k -> new ArrayList<>(4)).add(e);
+            if (!e.closed()) {
+                edgesAt.computeIfAbsent(e.end(), k -> new ArrayList<>(4)).add(e);
+            }
+        }
         vertices = List.copyOf(vs);
     }
 
@@ -53,6 +61,16 @@ public final class Body {
     /** The faces on either side of an edge, one entry a use. */
     public List<Face> facesOf(Edge e) {
         return facesOf.getOrDefault(e, List.of());
+    }
+
+    /** The uses of an edge by its faces' loops, in the order of {@link #facesOf}. */
+    public List<Coedge> usesOf(Edge e) {
+        return usesOf.getOrDefault(e, List.of());
+    }
+
+    /** The edges that begin or end in a vertex, each once. */
+    public List<Edge> edgesAt(Vertex v) {
+        return edgesAt.getOrDefault(v, List.of());
     }
 
     public Box3 bounds() {

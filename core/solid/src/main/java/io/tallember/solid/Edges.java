@@ -17,7 +17,7 @@ public final class Edges {
         Vec3 p = e.middle();
         Face f = body.facesOf(e).get(0);
         Face g = body.facesOf(e).get(1);
-        Coedge c = f.coedges().stream().filter(k -> k.edge() == e).findFirst().orElseThrow();
+        Coedge c = body.usesOf(e).get(0);
         Vec3 into = f.outward(p).cross(c.travel(e.range().middle()));
         return into.dot(g.outward(p)) < 0;
     }
@@ -35,10 +35,7 @@ public final class Edges {
         Vec3 out = two.get(0).outward(p);
         Vec3 sum = out.plus(two.get(1).outward(p));
         if (sum.length() < KNIFE) {
-            Coedge c = two.get(0).coedges().stream()
-                    .filter(k -> k.edge() == e)
-                    .findFirst()
-                    .orElseThrow();
+            Coedge c = body.usesOf(e).get(0);
             Vec3 into = out.cross(c.travel(e.range().middle()));
             return into.length() < KNIFE ? Optional.empty() : Optional.of(into.unit());
         }

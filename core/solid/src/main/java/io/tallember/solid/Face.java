@@ -12,6 +12,7 @@ public final class Face {
     private final boolean sense;
     private final List<Loop> loops;
     private final List<Origin> origins;
+    private final List<Coedge> coedges;
     private volatile Region region;
 
     /**
@@ -24,6 +25,7 @@ public final class Face {
         this.sense = sense;
         this.loops = List.copyOf(loops);
         this.origins = List.copyOf(new TreeSet<>(origins));
+        this.coedges = loops.stream().flatMap(l -> l.coedges().stream()).toList();
     }
 
     public Surface surface() {
@@ -43,7 +45,7 @@ public final class Face {
     }
 
     public List<Coedge> coedges() {
-        return loops.stream().flatMap(l -> l.coedges().stream()).toList();
+        return coedges;
     }
 
     /** The face as a bounded region of its surface, for asking what lies in it. */

@@ -14,6 +14,9 @@ import io.tallember.geometry.Vec3;
  * so it is exact on planes and cylinders; on a sphere in the tangent plane, at a tip about the axis.
  */
 public final class Fan {
+    /** Enough to find the distance to a hundred-millionth of it. */
+    private static final int HALVINGS = 28;
+
     private final Surface surface;
     private final boolean sense;
     private final Vec3 centre;
@@ -58,7 +61,7 @@ public final class Fan {
         double near = fromLow ? r.lo() : r.hi();
         double far = r.middle();
         // Bisect for the parameter at the wanted distance; the distance grows up to the middle of the piece.
-        for (int i = 0; i < 60; i++) {
+        for (int i = 0; i < HALVINGS; i++) {
             double mid = 0.5 * (near + far);
             if (piece.curve().point(mid).distance(centre) < radius) {
                 near = mid;

@@ -3,7 +3,6 @@ package io.tallember.solid;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,7 +22,7 @@ import java.util.stream.Collectors;
  */
 public final class Names {
     private final Map<Object, String> keyOf = new IdentityHashMap<>();
-    private final Map<String, Object> byKey = new HashMap<>();
+    private final Map<String, Object> byKey = new LinkedHashMap<>();
 
     private Names() {}
 

@@ -12,7 +12,7 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -48,7 +48,7 @@ public final class Region {
         this.pieces = new ArrayList<>();
         loops.forEach(pieces::addAll);
         // A stretch walked both ways (a line of touch) separates nothing from nothing.
-        Set<Piece> all = new HashSet<>(pieces);
+        Set<Piece> all = new LinkedHashSet<>(pieces);
         pieces.removeIf(p -> all.contains(p.reversed()));
         folded = all.stream().filter(p -> all.contains(p.reversed())).toList();
         this.boxes = new Box3[pieces.size()];

@@ -28,6 +28,11 @@ public final class Shapes {
 
     private Shapes() {}
 
+    /** How many random cases to try: few in every run, many with {@code -Dlong=true} ({@code ./check --long}). */
+    public static int cases(int few, int many) {
+        return Boolean.getBoolean("long") ? many : few;
+    }
+
     public static Body box(double x0, double y0, double z0, double x1, double y1, double z1) {
         return box(Frame.WORLD, x0, y0, z0, x1, y1, z1, "box");
     }

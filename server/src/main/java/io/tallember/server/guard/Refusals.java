@@ -39,6 +39,11 @@ public class Refusals {
     }
 
     @ExceptionHandler
+    ResponseEntity<Map<String, String>> tooLong(Patience.TooLong e) {
+        return say(HttpStatus.UNPROCESSABLE_CONTENT, e.getMessage());
+    }
+
+    @ExceptionHandler
     ResponseEntity<Map<String, String>> notThere(NotThere e) {
         return say(HttpStatus.NOT_FOUND, e.getMessage());
     }

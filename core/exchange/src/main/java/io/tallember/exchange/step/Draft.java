@@ -4,7 +4,7 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -81,7 +81,7 @@ final class Draft {
                 base += loop.size();
             }
             boolean[] gone = new boolean[all.size()];
-            Map<Side, Integer> seen = new HashMap<>();
+            Map<Side, Integer> seen = new LinkedHashMap<>();
             for (int k = 0; k < all.size(); k++) {
                 Use u = all.get(k);
                 Integer other = seen.putIfAbsent(u.side(), k);

@@ -16,7 +16,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.SurfaceSurface;
 import java.util.ArrayList;
-import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -33,8 +33,8 @@ final class Exact {
 
     private final List<Sheet> sheets;
     private final Tolerance tol;
-    private final Map<Side, List<Sheet>> facesOf = new IdentityHashMap<>();
-    private final Map<Corner, Set<Side>> sidesOf = new IdentityHashMap<>();
+    private final Map<Side, List<Sheet>> facesOf = new LinkedHashMap<>();
+    private final Map<Corner, Set<Side>> sidesOf = new LinkedHashMap<>();
     private double moved;
     private int replaced;
 

@@ -1,7 +1,7 @@
 package io.tallember.exchange.step;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -27,7 +27,7 @@ final class StepFile {
 
     private final String text;
     private int at;
-    private final Map<Integer, List<Entity>> entities = new HashMap<>();
+    private final Map<Integer, List<Entity>> entities = new LinkedHashMap<>();
 
     private StepFile(String text) {
         this.text = text;

@@ -20,7 +20,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -36,8 +36,8 @@ final class StepGeometry {
 
     private final Entities file;
     private final StepUnits units;
-    private final Map<Integer, Curve> curves = new HashMap<>();
-    private final Map<Integer, Made> surfaces = new HashMap<>();
+    private final Map<Integer, Curve> curves = new LinkedHashMap<>();
+    private final Map<Integer, Made> surfaces = new LinkedHashMap<>();
 
     StepGeometry(Entities file, StepUnits units) {
         this.file = file;

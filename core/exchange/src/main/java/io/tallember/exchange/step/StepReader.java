@@ -18,7 +18,6 @@ import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -127,8 +126,8 @@ public final class StepReader {
 
     private Body solid(int id, StepUnits units) {
         geometry = new StepGeometry(file, units);
-        corners = new HashMap<>();
-        sides = new HashMap<>();
+        corners = new LinkedHashMap<>();
+        sides = new LinkedHashMap<>();
         Entity e = file.get(id).get(0);
         List<List<Sheet>> shells = new ArrayList<>();
         shells.add(shell(Entities.ref(id, e, 1), true));

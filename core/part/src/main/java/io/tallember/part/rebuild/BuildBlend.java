@@ -142,7 +142,7 @@ final class BuildBlend {
             return build.apply(asked);
         } catch (GeometryException e) {
             boolean larger = e.remedy() != null && e.remedy() > asked;
-            if (e.reason() == Reason.LOST_REFERENCE || e.reason() == Reason.TOO_LONG || larger) {
+            if (e.reason() == Reason.LOST_REFERENCE || larger) {
                 throw e;
             }
             OptionalDouble most = Feasible.below(asked, SEARCH_MILLIS, build);

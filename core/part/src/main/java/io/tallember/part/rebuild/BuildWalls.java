@@ -24,7 +24,7 @@ import io.tallember.solid.local.Hollow;
 import io.tallember.solid.local.Parting;
 import io.tallember.solid.local.Retarget;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -50,7 +50,7 @@ final class BuildWalls {
 
     private Stand build() {
         Set<Face> picked = FaceFinder.all(step.faces(), before.bodies(), notes);
-        Map<Face, Double> own = new HashMap<>();
+        Map<Face, Double> own = new LinkedHashMap<>();
         if (step instanceof ShellStep s) {
             for (ShellStep.Group g : s.groups()) {
                 FaceFinder.all(g.faces(), before.bodies(), notes).forEach(f -> own.put(f, g.thickness()));

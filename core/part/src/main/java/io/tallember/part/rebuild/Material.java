@@ -11,8 +11,8 @@ import io.tallember.solid.Vertex;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.mass.MassProperties;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -57,7 +57,8 @@ final class Material {
     static void name(List<Body> bodies, String id, List<PartBody> out) {
         for (int i = 0; i < bodies.size(); i++) {
             String suffix = i == 0 ? "" : "." + (i + 1);
-            Set<String> taken = new HashSet<>(out.stream().map(PartBody::id).toList());
+            Set<String> taken =
+                    new LinkedHashSet<>(out.stream().map(PartBody::id).toList());
             String candidate = id + suffix;
             for (int n = 2; taken.contains(candidate); n++) {
                 candidate = id + "." + n;
@@ -95,7 +96,7 @@ final class Material {
                                 + " direction, or make it a new body.");
             }
         }
-        Map<String, List<Body>> byId = new HashMap<>();
+        Map<String, List<Body>> byId = new LinkedHashMap<>();
         for (Body r : result) {
             byId.computeIfAbsent(kin(r, near), k -> new ArrayList<>()).add(r);
         }
@@ -135,7 +136,7 @@ final class Material {
     }
 
     private static Set<List<Long>> corners(Body b) {
-        Set<List<Long>> out = new HashSet<>();
+        Set<List<Long>> out = new LinkedHashSet<>();
         for (Vertex v : b.vertices()) {
             Vec3 p = v.point();
             out.add(List.of(Math.round(p.x() * 1e4), Math.round(p.y() * 1e4), Math.round(p.z() * 1e4)));

@@ -37,6 +37,17 @@ public final class Rebuild {
     /** How long one step may take. */
     private static final long MOST_MILLIS = Long.getLong("tallember.step.millis", 60_000);
 
+    private final long mostMillis;
+
+    public Rebuild() {
+        this(MOST_MILLIS);
+    }
+
+    /** @param mostMillis how long one step may take */
+    public Rebuild(long mostMillis) {
+        this.mostMillis = mostMillis;
+    }
+
     /** What stood before (by identity) and the step. */
     private record Key(Stand before, Step step) {
         @Override
@@ -101,7 +112,13 @@ public final class Rebuild {
                 return r;
             }
         }
-        Result fresh = Patience.within(MOST_MILLIS, stop, () -> run(before, s));
+        Result fresh;
+        try {
+            fresh = Patience.within(mostMillis, stop, () -> run(before, s));
+        } catch (Patience.TooLong e) {
+            // says nothing about the step, so it isn't kept: the next time it is tried again
+            return new Result(before, e.getMessage(), List.of(), null);
+        }
         synchronized (kept) {
             return kept.merge(key, fresh, (old, next) -> old);
         }

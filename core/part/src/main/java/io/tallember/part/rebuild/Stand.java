@@ -3,8 +3,8 @@ package io.tallember.part.rebuild;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Vec3;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -83,7 +83,7 @@ public final class Stand {
     /** After a step that changed the bodies without material of its own. */
     Stand changed(String step, List<PartBody> now) {
         Stand s = with(step, Made.change(bodies, now)).with(now);
-        Set<String> more = new HashSet<>(changes);
+        Set<String> more = new LinkedHashSet<>(changes);
         more.add(step);
         return new Stand(s.bodies, s.sketches, s.made, s.planes, s.marks, Set.copyOf(more));
     }

@@ -25,7 +25,7 @@ import io.tallember.sketch.SketchSpline;
 import io.tallember.sketch.solve.Solver;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,8 +35,8 @@ final class Traces {
     private final SketchStep step;
     private final Frame frame;
     private final Stand before;
-    private final Map<String, Vec2> places = new HashMap<>();
-    private final Map<String, Double> radii = new HashMap<>();
+    private final Map<String, Vec2> places = new LinkedHashMap<>();
+    private final Map<String, Double> radii = new LinkedHashMap<>();
     private List<Crossings.Found> crossings;
 
     private Traces(SketchStep step, Frame frame, Stand before) {

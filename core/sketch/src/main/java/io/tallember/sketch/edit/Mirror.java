@@ -9,7 +9,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchText;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -18,7 +18,7 @@ public final class Mirror {
     private final Sketch sketch;
     private final SketchLine line;
     private final Draft draft;
-    private final Map<String, String> copies = new HashMap<>();
+    private final Map<String, String> copies = new LinkedHashMap<>();
 
     private Mirror(Sketch sketch, SketchLine line) {
         this.sketch = sketch;

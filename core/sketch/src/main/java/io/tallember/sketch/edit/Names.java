@@ -3,12 +3,12 @@ package io.tallember.sketch.edit;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.Map;
 
 /** Fresh ids for new points, curves and constraints of a sketch. */
 public final class Names {
-    private final Map<Character, Integer> last = new HashMap<>();
+    private final Map<Character, Integer> last = new LinkedHashMap<>();
 
     public Names(Sketch s) {
         s.entities().stream().map(Entity::id).forEach(this::seen);

@@ -10,7 +10,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,7 +43,7 @@ public final class Offset {
             throw Draft.refused("The distance of an offset must be above zero.");
         }
         List<Chain> chains = Chain.of(sketch, curves);
-        Map<Chain, Boolean> left = new HashMap<>();
+        Map<Chain, Boolean> left = new LinkedHashMap<>();
         chains.forEach(c -> left.put(c, c.isLeft(side)));
         Optional<String> trouble = trouble(sketch, chains, left, distance, round);
         if (trouble.isPresent()) {

@@ -11,7 +11,7 @@ import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.SketchText;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -21,7 +21,7 @@ public final class Paste {
 
     public static Sketch of(Sketch sketch, Sketch more) {
         Names names = new Names(sketch);
-        Map<String, String> as = new HashMap<>();
+        Map<String, String> as = new LinkedHashMap<>();
         for (Entity e : more.entities()) {
             as.put(e.id(), e instanceof SketchPoint ? names.point() : names.curve());
         }

@@ -7,8 +7,8 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchPoint;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -31,8 +31,8 @@ public final class Recount {
 
     /** All repeats, by the first of their curves in the sketch's order. */
     public static List<Found> find(Sketch s) {
-        Map<List<Object>, Set<String>> sources = new HashMap<>();
-        Map<String, List<Constraint>> held = new HashMap<>();
+        Map<List<Object>, Set<String>> sources = new LinkedHashMap<>();
+        Map<String, List<Constraint>> held = new LinkedHashMap<>();
         for (Constraint c : s.constraints()) {
             boolean round =
                     c.kind() == Kind.TURNED && (Math.abs(c.value() - Math.PI) > 1e-9 || Sketch.isGiven(c.on().get(2)));
@@ -53,7 +53,7 @@ public final class Recount {
                                     .orElse(1))
                             + 1;
             String centre = turned ? all.get(0).on().get(2) : "";
-            sources.computeIfAbsent(List.of(centre, count), k -> new HashSet<>())
+            sources.computeIfAbsent(List.of(centre, count), k -> new LinkedHashSet<>())
                     .add(p);
         });
         List<Found> out = new ArrayList<>();
@@ -87,7 +87,7 @@ public final class Recount {
             throw Draft.refused("This repeat can have " + (f.centre().isEmpty() ? 3 : 2) + " to " + Repeat.MOST
                     + " instances, the first one counted.");
         }
-        Set<String> points = new HashSet<>();
+        Set<String> points = new LinkedHashSet<>();
         f.curves().forEach(c -> points.addAll(((SketchCurve) sketch.find(c).orElseThrow()).points()));
         return f.centre().isEmpty() ? along(sketch, f, points, count) : round(sketch, f, points, count);
     }
@@ -97,7 +97,7 @@ public final class Recount {
         double now = 2 * Math.PI / count;
         Vec2 centre = sketch.point(f.centre()).at();
         Sketch out = sketch;
-        Set<String> gone = new HashSet<>();
+        Set<String> gone = new LinkedHashSet<>();
         for (Constraint c : sketch.constraints()) {
             if (c.kind() != Kind.TURNED || !c.on().get(2).equals(f.centre()) || !points.contains(c.on().get(0))) {
                 continue;
@@ -115,8 +115,8 @@ public final class Recount {
     }
 
     private static Sketch along(Sketch sketch, Found f, Set<String> points, int count) {
-        Set<String> gone = new HashSet<>();
-        Map<String, String> firsts = new HashMap<>();
+        Set<String> gone = new LinkedHashSet<>();
+        Map<String, String> firsts = new LinkedHashMap<>();
         for (Constraint c : sketch.constraints()) {
             if (c.kind() == Kind.STEPPED && points.contains(c.on().get(0))) {
                 firsts.put(c.on().get(0), c.on().get(1));

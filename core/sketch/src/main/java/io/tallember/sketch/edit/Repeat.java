@@ -11,7 +11,7 @@ import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.SketchText;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -98,7 +98,7 @@ public final class Repeat {
         if (step.length() < 1e-6) {
             throw Draft.refused("The step from one to the next has no length.");
         }
-        Map<String, String> firsts = new HashMap<>(known);
+        Map<String, String> firsts = new LinkedHashMap<>(known);
         for (int k = there; k < count; k++) {
             int times = k;
             Copies copies = r.new Copies() {
@@ -179,7 +179,7 @@ public final class Repeat {
 
     /** One instance being made. */
     private abstract class Copies {
-        private final Map<String, String> made = new HashMap<>();
+        private final Map<String, String> made = new LinkedHashMap<>();
 
         abstract Vec2 place(Vec2 p);
 

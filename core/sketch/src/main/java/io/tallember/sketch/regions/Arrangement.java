@@ -10,7 +10,7 @@ import io.tallember.geometry.intersect.Meeting;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -62,9 +62,9 @@ final class Arrangement {
 
     private final Tolerance tol;
     private final List<Vec3> nodes = new ArrayList<>();
-    private final Map<List<Long>, List<Integer>> grid = new HashMap<>();
+    private final Map<List<Long>, List<Integer>> grid = new LinkedHashMap<>();
     /** One half of each stretch, by the two nodes it joins. */
-    private final Map<Long, List<Half>> between = new HashMap<>();
+    private final Map<Long, List<Half>> between = new LinkedHashMap<>();
 
     final List<Half> halves = new ArrayList<>();
     final Set<Doubled> doubled = new LinkedHashSet<>();

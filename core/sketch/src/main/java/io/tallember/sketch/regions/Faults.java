@@ -6,8 +6,7 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.regions.Arrangement.Half;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -22,7 +21,7 @@ final class Faults {
     private final Arrangement graph;
     private final Set<Half> live;
     private final double size;
-    private final Map<Integer, List<Half>> leaving = new HashMap<>();
+    private final Map<Integer, List<Half>> leaving = new LinkedHashMap<>();
 
     /** @param live the half-edges that bound regions */
     Faults(Sketch sketch, Arrangement graph, Set<Half> live, double size) {
@@ -37,7 +36,7 @@ final class Faults {
 
     /** Curves of which no stretch is its own. */
     List<String> hidden() {
-        Set<String> kept = new HashSet<>();
+        Set<String> kept = new LinkedHashSet<>();
         graph.halves.forEach(h -> kept.add(h.source));
         Set<String> out = new LinkedHashSet<>();
         graph.doubled.forEach(d -> {
@@ -96,17 +95,17 @@ final class Faults {
     }
 
     List<Crossed> crossed() {
-        Map<String, String> up = new HashMap<>();
-        Map<Integer, List<String>> endsAt = new HashMap<>();
-        Map<String, Set<Integer>> starts = new HashMap<>();
-        Map<String, Set<Integer>> stops = new HashMap<>();
+        Map<String, String> up = new LinkedHashMap<>();
+        Map<Integer, List<String>> endsAt = new LinkedHashMap<>();
+        Map<String, Set<Integer>> starts = new LinkedHashMap<>();
+        Map<String, Set<Integer>> stops = new LinkedHashMap<>();
         for (Half h : graph.halves) {
             if (h.forward) {
-                starts.computeIfAbsent(h.source, k -> new HashSet<>()).add(h.from);
-                stops.computeIfAbsent(h.source, k -> new HashSet<>()).add(h.to);
+                starts.computeIfAbsent(h.source, k -> new LinkedHashSet<>()).add(h.from);
+                stops.computeIfAbsent(h.source, k -> new LinkedHashSet<>()).add(h.to);
             }
         }
-        Map<Integer, List<String>> through = new HashMap<>();
+        Map<Integer, List<String>> through = new LinkedHashMap<>();
         for (String s : starts.keySet()) {
             up.put(s, s);
             for (int node : starts.get(s)) {

@@ -16,8 +16,8 @@ import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.regions.Arrangement.Half;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -39,7 +39,7 @@ public final class SketchReader {
     private final Sketch sketch;
     private final Tolerance tol;
     private final Arrangement graph;
-    private final Set<Half> live = new HashSet<>();
+    private final Set<Half> live = new LinkedHashSet<>();
 
     private SketchReader(Sketch sketch, Tolerance tol) {
         this.sketch = sketch;
@@ -77,7 +77,7 @@ public final class SketchReader {
 
     /** Takes off stretches with a free end, again and again; returns the nodes where outlines stopped at first. */
     private Set<Integer> prune() {
-        Set<Integer> first = new HashSet<>();
+        Set<Integer> first = new LinkedHashSet<>();
         boolean again = true;
         boolean firstRound = true;
         while (again) {
@@ -100,7 +100,7 @@ public final class SketchReader {
     }
 
     private List<List<Half>> walk() {
-        Map<Integer, List<Half>> out = new HashMap<>();
+        Map<Integer, List<Half>> out = new LinkedHashMap<>();
         for (Half h : graph.halves) {
             if (live.contains(h)) {
                 h.loop = -1;
@@ -152,13 +152,13 @@ public final class SketchReader {
 
     /** What bounds no region, as long as it can be followed: on along one curve at crossings, else where just two ends meet. */
     private List<OpenLine> openLines() {
-        Map<Integer, List<Half>> leaving = new HashMap<>();
+        Map<Integer, List<Half>> leaving = new LinkedHashMap<>();
         for (Half h : graph.halves) {
             if (!live.contains(h)) {
                 leaving.computeIfAbsent(h.from, k -> new ArrayList<>()).add(h);
             }
         }
-        Set<Half> done = new HashSet<>();
+        Set<Half> done = new LinkedHashSet<>();
         List<OpenLine> out = new ArrayList<>();
         for (Half h : graph.halves) {
             if (live.contains(h) || done.contains(h)) {
@@ -363,7 +363,7 @@ public final class SketchReader {
 
     private List<String> endPoints(Set<Integer> dead) {
         List<String> ids = new ArrayList<>();
-        Set<Integer> named = new HashSet<>();
+        Set<Integer> named = new LinkedHashSet<>();
         for (SketchCurve c : sketch.curves()) {
             if (c.construction()) {
                 continue;
@@ -404,7 +404,7 @@ public final class SketchReader {
             }
         }
         out.sort(Comparator.comparingDouble(Gap::distance));
-        Set<String> used = new HashSet<>();
+        Set<String> used = new LinkedHashSet<>();
         out.removeIf(g ->
                 used.contains(g.first()) || used.contains(g.second()) || !used.add(g.first()) || !used.add(g.second()));
         return out;

@@ -2,7 +2,7 @@ package io.tallember.sketch.solve;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -74,7 +74,7 @@ final class Freedom {
             rowOfPivot = new int[unknowns];
             Arrays.fill(rowOfPivot, -1);
             for (int e = 0; e < columns.length; e++) {
-                Map<Integer, Double> row = new HashMap<>();
+                Map<Integer, Double> row = new LinkedHashMap<>();
                 double size = 0;
                 for (int k = 0; k < columns[e].length; k++) {
                     row.put(columns[e][k], jacobian[e][k]);

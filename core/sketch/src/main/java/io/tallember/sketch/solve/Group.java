@@ -2,7 +2,6 @@ package io.tallember.sketch.solve;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,7 +25,7 @@ final class Group {
     private Group(List<Equation> equations, int[] unknowns) {
         this.equations = equations;
         this.unknowns = unknowns;
-        Map<Integer, Integer> column = new HashMap<>();
+        Map<Integer, Integer> column = new LinkedHashMap<>();
         for (int i = 0; i < unknowns.length; i++) {
             column.put(unknowns[i], i);
         }

@@ -8,7 +8,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchPoint;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -18,9 +18,9 @@ import java.util.Map;
  */
 final class Scalars {
     /** The number of a point's x; its y has the next one. */
-    private final Map<String, Integer> points = new HashMap<>();
+    private final Map<String, Integer> points = new LinkedHashMap<>();
 
-    private final Map<String, Integer> radii = new HashMap<>();
+    private final Map<String, Integer> radii = new LinkedHashMap<>();
     private final List<Integer> parent = new ArrayList<>();
     private final List<Double> start = new ArrayList<>();
     private final List<Boolean> constant = new ArrayList<>();
@@ -132,8 +132,8 @@ final class Scalars {
 
     /** The sketch with coordinates and radii read from root values. */
     Sketch write(Sketch sketch, double[] values) {
-        Map<String, Vec2> places = new HashMap<>();
-        Map<String, Double> sizes = new HashMap<>();
+        Map<String, Vec2> places = new LinkedHashMap<>();
+        Map<String, Double> sizes = new LinkedHashMap<>();
         for (Entity e : sketch.entities()) {
             if (e instanceof SketchPoint p) {
                 places.put(p.id(), new Vec2(values[root(x(p.id()))], values[root(y(p.id()))]));

@@ -14,8 +14,7 @@ import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.SketchText;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -132,8 +131,8 @@ public final class Solver {
      * @param to where it is now
      */
     public static Sketch drag(Sketch sketch, String id, Vec2 from, Vec2 to) {
-        Map<String, Vec2> places = new HashMap<>();
-        Map<String, Double> radii = new HashMap<>();
+        Map<String, Vec2> places = new LinkedHashMap<>();
+        Map<String, Double> radii = new LinkedHashMap<>();
         Vec2 by = to.minus(from);
         Entity e = sketch.find(id).orElse(null);
         if (e == null || Sketch.isGiven(id)) {
@@ -164,8 +163,8 @@ public final class Solver {
         Scalars scalars = eqs.scalars();
         double[] values = scalars.values();
         List<Group> groups = Group.split(eqs.all(), scalars);
-        Set<Integer> tied = new HashSet<>();
-        Set<Integer> loose = new HashSet<>();
+        Set<Integer> tied = new LinkedHashSet<>();
+        Set<Integer> loose = new LinkedHashSet<>();
         Set<String> redundant = new LinkedHashSet<>(eqs.idle());
         int freedoms = 0;
         boolean holds = true;

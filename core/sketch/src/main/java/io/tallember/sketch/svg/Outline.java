@@ -12,8 +12,8 @@ import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.SketchSpline;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -33,9 +33,9 @@ public final class Outline {
     private final double tolerance;
     private final List<Entity> entities = new ArrayList<>();
     private final List<Constraint> constraints = new ArrayList<>();
-    private final Map<List<Long>, List<SketchPoint>> grid = new HashMap<>();
+    private final Map<List<Long>, List<SketchPoint>> grid = new LinkedHashMap<>();
     private final List<Run> runs = new ArrayList<>();
-    private final Map<String, Double> radii = new HashMap<>();
+    private final Map<String, Double> radii = new LinkedHashMap<>();
     private int points;
     private int curves;
     private int holds;
@@ -62,7 +62,7 @@ public final class Outline {
         Outline o = new Outline(tolerance);
         shapes.forEach(o::take);
         o.relate();
-        Set<String> used = new HashSet<>();
+        Set<String> used = new LinkedHashSet<>();
         o.entities.forEach(e -> used.addAll(e.points()));
         o.entities.removeIf(e -> e instanceof SketchPoint && !used.contains(e.id()));
         return new Sketch(o.entities, o.constraints);
@@ -211,12 +211,12 @@ public final class Outline {
 
     /** Curves that run on smoothly from one to the next are held tangent. */
     private void relate() {
-        Map<String, List<Run>> at = new HashMap<>();
+        Map<String, List<Run>> at = new LinkedHashMap<>();
         for (Run r : runs) {
             at.computeIfAbsent(r.start(), k -> new ArrayList<>()).add(r);
             at.computeIfAbsent(r.end(), k -> new ArrayList<>()).add(r);
         }
-        Set<Set<String>> done = new HashSet<>();
+        Set<Set<String>> done = new LinkedHashSet<>();
         at.forEach((p, all) -> {
             if (all.size() != 2 || all.get(0) == all.get(1)) {
                 return;

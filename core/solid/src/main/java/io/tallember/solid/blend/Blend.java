@@ -240,7 +240,7 @@ public final class Blend {
     }
 
     private List<Edge> edgesAt(Vertex v) {
-        return body.edges().stream().filter(e -> e.start() == v || e.end() == v).toList();
+        return body.edgesAt(v);
     }
 
     /** Corners where three rounds meet; others where blends of both kinds meet are refused. */

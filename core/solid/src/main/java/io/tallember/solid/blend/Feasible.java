@@ -1,7 +1,6 @@
 package io.tallember.solid.blend;
 
 import io.tallember.geometry.GeometryException;
-import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.solid.Body;
@@ -39,11 +38,10 @@ public final class Feasible {
     public static OptionalDouble below(double failed, long millis, DoubleFunction<List<Body>> build) {
         try {
             return Patience.within(millis, () -> false, () -> new Feasible(build).search(failed));
-        } catch (GeometryException e) {
-            if (e.reason() == Reason.TOO_LONG) {
-                return OptionalDouble.empty();
-            }
-            throw e;
+        } catch (Patience.TooLong e) {
+            // the search's own time is over, or that of the work it is part of
+            Patience.checkNow();
+            return OptionalDouble.empty();
         }
     }
 
@@ -100,9 +98,6 @@ public final class Feasible {
             return build.apply(size).stream()
                     .allMatch(b -> BodyCheck.deep(b, Tolerance.DEFAULT).valid());
         } catch (GeometryException e) {
-            if (e.reason() == Reason.TOO_LONG) {
-                throw e;
-            }
             return false;
         }
     }

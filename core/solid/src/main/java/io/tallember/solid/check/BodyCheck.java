@@ -1,6 +1,7 @@
 package io.tallember.solid.check;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -21,9 +22,9 @@ import io.tallember.solid.Vertex;
 import io.tallember.solid.mass.MassProperties;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -187,7 +188,7 @@ public final class BodyCheck {
 
     /** Round each corner the edges and the face corners between them must form one ring. */
     private void corners() {
-        Map<End, End> group = new HashMap<>();
+        Map<End, End> group = new LinkedHashMap<>();
         for (Face f : body.faces()) {
             for (Loop l : f.loops()) {
                 List<Coedge> cs = l.coedges();
@@ -272,9 +273,10 @@ public final class BodyCheck {
     private void crossings(Set<Face> oldFaces, Set<Edge> oldEdges) {
         for (Face f : body.faces()) {
             boolean old = oldFaces.contains(f);
-            Set<Edge> own = new HashSet<>();
+            Set<Edge> own = new LinkedHashSet<>();
             f.coedges().forEach(c -> own.add(c.edge()));
             for (Edge e : body.edges()) {
+                Patience.check();
                 if (own.contains(e)
                         || old && oldEdges.contains(e)
                         || !e.bounds().overlaps(f.bounds())) {
@@ -314,20 +316,15 @@ public final class BodyCheck {
         return false;
     }
 
-    /** Whether a stretch of an edge longer than a contact runs along another edge. */
+    /** Whether an edge runs along another edge all the way. */
     private boolean over(Edge a, Edge b) {
         ToDoubleFunction<Vec3> off = OneContact.from(b.curve(), b.range());
-        for (double at : new double[] {0.11, 0.37, 0.63, 0.89}) {
-            double t = a.range().at(at);
-            double step = 0.02 * a.range().length();
-            if (off.applyAsDouble(a.curve().point(t)) <= tol.linear()
-                    && off.applyAsDouble(a.curve().point(t - step)) <= tol.linear()
-                    && off.applyAsDouble(a.curve().point(t + step)) <= tol.linear()
-                    && !atCorner(a, t, off)) {
-                return true;
+        for (double at : new double[] {0.5, 0.11, 0.37, 0.63, 0.89}) {
+            if (off.applyAsDouble(a.curve().point(a.range().at(at))) > tol.linear()) {
+                return false;
             }
         }
-        return false;
+        return !atCorner(a, a.range().middle(), off);
     }
 
     private static boolean sharesCorner(Edge e, Set<Edge> edges) {

@@ -4,8 +4,8 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Region;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -15,7 +15,7 @@ import java.util.Set;
 final class Contacts {
     private final PointPool pool;
     private final Tolerance tol;
-    private final Map<Integer, Integer> insideFaces = new HashMap<>();
+    private final Map<Integer, Integer> insideFaces = new LinkedHashMap<>();
 
     Contacts(PointPool pool, Tolerance tol) {
         this.pool = pool;
@@ -27,7 +27,7 @@ final class Contacts {
         if (places.isEmpty()) {
             return;
         }
-        Set<Integer> rim = new HashSet<>();
+        Set<Integer> rim = new LinkedHashSet<>();
         piece.loops().forEach(l -> l.forEach(h -> rim.add(h.from())));
         Region region = null;
         for (int place : places) {
@@ -46,7 +46,7 @@ final class Contacts {
         if (insideFaces.isEmpty()) {
             return;
         }
-        Set<Integer> corners = new HashSet<>();
+        Set<Integer> corners = new LinkedHashSet<>();
         kept.forEach(b -> b.loops().forEach(l -> l.forEach(h -> corners.add(h.from()))));
         insideFaces.forEach((place, faces) -> {
             if (faces > 1 || corners.contains(place)) {

@@ -9,8 +9,8 @@ import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -20,7 +20,7 @@ final class Fragments {
 
     private final PointPool pool;
     private final Tolerance tol;
-    private final Map<Ends, List<Fragment>> byEnds = new HashMap<>();
+    private final Map<Ends, List<Fragment>> byEnds = new LinkedHashMap<>();
     private final Map<Edge, List<Fragment.Half>> ofEdge = new IdentityHashMap<>();
 
     Fragments(List<Body> bodies, Interferences found, PointPool pool, Tolerance tol) {

@@ -1,6 +1,5 @@
 package io.tallember.solid.fuse;
 
-import io.tallember.geometry.Box3;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -9,8 +8,11 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Predicate;
 
 /**
@@ -26,11 +28,19 @@ public final class Fuse {
     private static final int CHOICES = 4;
 
     private final List<Body> bodies;
+    /** By face the bodies that have it: what was taken over unchanged may stand in several. */
+    private final Map<Face, List<Integer>> bodiesOf = new IdentityHashMap<>();
+
     private final Tolerance tol;
 
     private Fuse(List<Body> bodies, Tolerance tol) {
         this.bodies = bodies;
         this.tol = tol;
+        for (int i = 0; i < bodies.size(); i++) {
+            for (Face f : bodies.get(i).faces()) {
+                bodiesOf.computeIfAbsent(f, k -> new ArrayList<>(1)).add(i);
+            }
+        }
     }
 
     /** All material of the given bodies. */
@@ -80,8 +90,8 @@ public final class Fuse {
         FaceSplitter splitter = new FaceSplitter(fragments, sections, tol);
         List<Classifier> classifiers =
                 bodies.stream().map(b -> new Classifier(b, tol)).toList();
-        List<Box3> boxes =
-                bodies.stream().map(b -> b.bounds().grown(tol.linear())).toList();
+        Boxes boxes = new Boxes(
+                bodies.stream().map(b -> b.bounds().grown(tol.linear())).toList());
         List<Built> kept = new ArrayList<>();
         Contacts contacts = new Contacts(pool, tol);
         for (int i = 0; i < bodies.size(); i++) {
@@ -112,7 +122,7 @@ public final class Fuse {
             int own,
             SectionCurves sections,
             List<Classifier> classifiers,
-            List<Box3> boxes,
+            Boxes boxes,
             Predicate<boolean[]> wanted,
             List<Built> kept) {
         Face face = piece.face();
@@ -150,21 +160,21 @@ public final class Fuse {
     private record Sides(boolean[] material, boolean[] outer, boolean doubled) {}
 
     /** The sides, or null when the point is on another body's boundary. */
-    private Sides sides(
-            Vec3 p, Face face, int own, SectionCurves sections, List<Classifier> classifiers, List<Box3> boxes) {
+    private Sides sides(Vec3 p, Face face, int own, SectionCurves sections, List<Classifier> classifiers, Boxes boxes) {
         boolean[] materialSide = new boolean[bodies.size()];
         boolean[] outerSide = new boolean[bodies.size()];
         materialSide[own] = true;
-        List<Face> onSame = sections.sameSurface(face).stream()
-                .filter(g -> g.region().locate(p, tol) != Region.Place.OUTSIDE)
-                .toList();
-        for (int k = 0; k < bodies.size(); k++) {
-            if (k == own || !boxes.get(k).contains(p)) {
+        Map<Integer, Face> onSame = new TreeMap<>();
+        for (Face g : sections.sameSurface(face)) {
+            if (g.region().locate(p, tol) != Region.Place.OUTSIDE) {
+                bodiesOf.get(g).forEach(k -> onSame.putIfAbsent(k, g));
+            }
+        }
+        for (int k : boxes.around(p)) {
+            if (k == own) {
                 continue;
             }
-            Body body = bodies.get(k);
-            Face partner =
-                    onSame.stream().filter(body.faces()::contains).findFirst().orElse(null);
+            Face partner = onSame.get(k);
             if (partner == null) {
                 Optional<Boolean> inside = classifiers.get(k).judge(p);
                 if (inside.isEmpty()) {

@@ -15,9 +15,9 @@ import io.tallember.solid.Region;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -49,11 +49,11 @@ final class Interferences {
     private final Tolerance tol;
     private final KnownPlaces places;
     private final Map<Edge, List<Mark>> marks = new IdentityHashMap<>();
-    private final Map<FacePairs.Pair, List<Integer>> touches = new HashMap<>();
+    private final Map<FacePairs.Pair, List<Integer>> touches = new LinkedHashMap<>();
     private final Map<Vertex, Integer> placeOf = new IdentityHashMap<>();
     private final Map<Face, Set<Integer>> onFace = new IdentityHashMap<>();
     private final List<Lying> lying = new ArrayList<>();
-    private final Set<Couple> done = new HashSet<>();
+    private final Set<Couple> done = new LinkedHashSet<>();
 
     Interferences(List<Body> bodies, List<FacePairs.Pair> pairs, Meetings meetings, PointPool pool, Tolerance tol) {
         this.pool = pool;
@@ -220,7 +220,7 @@ final class Interferences {
             }
             int place = known != null ? known : pool.add(p);
             mark(e, m.t(), place);
-            onFace.computeIfAbsent(f, k -> new HashSet<>()).add(place);
+            onFace.computeIfAbsent(f, k -> new LinkedHashSet<>()).add(place);
         }
     }
 }

@@ -6,7 +6,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.solid.Fan;
 import io.tallember.solid.Region;
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -35,7 +35,7 @@ final class LoopWalker {
     }
 
     private List<List<Fragment.Half>> loops(Set<Fragment.Half> halves) {
-        Map<Integer, List<Fragment.Half>> leaving = new HashMap<>();
+        Map<Integer, List<Fragment.Half>> leaving = new LinkedHashMap<>();
         for (Fragment.Half h : halves) {
             leaving.computeIfAbsent(h.from(), k -> new ArrayList<>(2)).add(h);
         }

@@ -9,8 +9,8 @@ import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -21,7 +21,7 @@ final class Meetings {
     private final Tolerance tol;
     private boolean touch;
     private final Map<Surface, List<Known>> known = new IdentityHashMap<>();
-    private final Map<FacePairs.Pair, SurfaceSurface.Result> ofPair = new HashMap<>();
+    private final Map<FacePairs.Pair, SurfaceSurface.Result> ofPair = new LinkedHashMap<>();
 
     Meetings(Tolerance tol) {
         this.tol = tol;

@@ -15,7 +15,6 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -65,7 +64,7 @@ final class SectionCurves {
 
     /** Places on a face where edges or faces of other bodies pierce or touch it. */
     Set<Integer> touching(Face f) {
-        Set<Integer> out = new HashSet<>(touching.getOrDefault(f, Set.of()));
+        Set<Integer> out = new LinkedHashSet<>(touching.getOrDefault(f, Set.of()));
         out.addAll(found.piercing(f));
         return out;
     }
@@ -107,8 +106,8 @@ final class SectionCurves {
         shared.retainAll(places(b));
         for (int place : found.touches(pair)) {
             shared.add(place);
-            touching.computeIfAbsent(a, k -> new HashSet<>()).add(place);
-            touching.computeIfAbsent(b, k -> new HashSet<>()).add(place);
+            touching.computeIfAbsent(a, k -> new LinkedHashSet<>()).add(place);
+            touching.computeIfAbsent(b, k -> new LinkedHashSet<>()).add(place);
         }
         for (Curve c : met.curves()) {
             collect(c instanceof IntersectionCurve k && !k.closed() ? reaching(k, pair, shared) : c, pair, shared);
@@ -117,7 +116,7 @@ final class SectionCurves {
 
     /** All numbered places on a face: along its boundary, and where other bodies' edges pierce or touch it. */
     private Set<Integer> places(Face f) {
-        Set<Integer> out = new HashSet<>(found.piercing(f));
+        Set<Integer> out = new LinkedHashSet<>(found.piercing(f));
         for (Coedge c : f.coedges()) {
             out.add(found.place(c.start()));
             found.marks(c.edge()).forEach(m -> out.add(m.place()));

@@ -12,7 +12,6 @@ import io.tallember.solid.Shell;
 import io.tallember.solid.mass.MassProperties;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -22,7 +21,7 @@ import java.util.Map;
 final class Sewing {
     private final PointPool pool;
     private final Tolerance tol;
-    private final Map<Fragment, Edge> edges = new HashMap<>();
+    private final Map<Fragment, Edge> edges = new LinkedHashMap<>();
 
     Sewing(PointPool pool, Tolerance tol) {
         this.pool = pool;
@@ -117,7 +116,7 @@ final class Sewing {
     }
 
     private static List<List<Face>> connected(List<Built> built, List<Face> faces) {
-        Map<Fragment, List<Integer>> users = new HashMap<>();
+        Map<Fragment, List<Integer>> users = new LinkedHashMap<>();
         for (int i = 0; i < built.size(); i++) {
             for (List<Fragment.Half> loop : built.get(i).loops()) {
                 for (Fragment.Half h : loop) {

@@ -13,8 +13,6 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -51,7 +49,7 @@ final class Simplify {
     }
 
     private List<Built> mergeFaces(List<Built> faces) {
-        Map<Fragment, List<Integer>> users = new HashMap<>();
+        Map<Fragment, List<Integer>> users = new LinkedHashMap<>();
         for (int i = 0; i < faces.size(); i++) {
             for (List<Fragment.Half> loop : faces.get(i).loops()) {
                 for (Fragment.Half h : loop) {
@@ -155,7 +153,7 @@ final class Simplify {
     }
 
     private List<Built> mergeEdges(List<Built> faces) {
-        Map<Integer, Set<Fragment>> at = new HashMap<>();
+        Map<Integer, Set<Fragment>> at = new LinkedHashMap<>();
         for (Built f : faces) {
             for (List<Fragment.Half> loop : f.loops()) {
                 for (Fragment.Half h : loop) {
@@ -164,8 +162,8 @@ final class Simplify {
                 }
             }
         }
-        Map<Fragment, Fragment.Half> now = new HashMap<>();
-        Set<Integer> gone = new HashSet<>();
+        Map<Fragment, Fragment.Half> now = new LinkedHashMap<>();
+        Set<Integer> gone = new LinkedHashSet<>();
         for (Map.Entry<Integer, Set<Fragment>> e : at.entrySet()) {
             if (e.getValue().size() != 2) {
                 continue;

@@ -22,7 +22,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -39,7 +39,7 @@ public final class Draft {
     private final Plane neutral;
     private final double angle;
     private final Tolerance tol;
-    private final Map<Face, Surface> surfaces = new HashMap<>();
+    private final Map<Face, Surface> surfaces = new LinkedHashMap<>();
 
     private Draft(Body body, Plane neutral, Vec3 pull, double angle, Tolerance tol) {
         this.body = body;

@@ -19,7 +19,7 @@ import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.UnaryOperator;
@@ -61,7 +61,7 @@ public final class Held {
      *     rolls so
      */
     public static Body of(Body body, Collection<Edge> sharp, Collection<Edge> held, String step) {
-        Map<Face, Held> all = new HashMap<>();
+        Map<Face, Held> all = new LinkedHashMap<>();
         for (Edge e : sharp) {
             Edge h = held.stream()
                     .filter(k -> body.facesOf(k).stream().anyMatch(body.facesOf(e)::contains))
@@ -76,8 +76,8 @@ public final class Held {
                         Reason.BAD_VALUE, "Two of the edges bound one face, which can become only one round.");
             }
         }
-        Map<Face, Face> turned = new HashMap<>();
-        Map<Face, Surface> surfaces = new HashMap<>();
+        Map<Face, Face> turned = new LinkedHashMap<>();
+        Map<Face, Surface> surfaces = new LinkedHashMap<>();
         all.forEach((f, h) -> {
             Face as = Faces.turned(f, h.sharp.middle(), h.convex);
             turned.put(f, as);

@@ -15,7 +15,7 @@ import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
@@ -90,7 +90,7 @@ public final class Hollow {
     /** The body with every face but the held ones moved along its outward normal; the body itself when none moves. */
     public static Body moved(
             Body body, Collection<Face> held, ToDoubleFunction<Face> by, String step, String role, Tolerance tol) {
-        Map<Face, Surface> surfaces = new HashMap<>();
+        Map<Face, Surface> surfaces = new LinkedHashMap<>();
         List<Face> vanishing = new ArrayList<>();
         alike(body, held, by, tol);
         move(body.faces(), f -> held.contains(f) ? 0 : by.applyAsDouble(f), surfaces, vanishing, tol);
@@ -136,7 +136,7 @@ public final class Hollow {
 
     /** The body with faces moved along their outward normals, their lineage kept. */
     static Body moved(Body body, ToDoubleFunction<Face> by, Tolerance tol) {
-        Map<Face, Surface> surfaces = new HashMap<>();
+        Map<Face, Surface> surfaces = new LinkedHashMap<>();
         List<Face> vanishing = new ArrayList<>();
         move(body.faces(), by, surfaces, vanishing, tol);
         return Retarget.of(body, surfaces, vanishing, Face::origins, tol);

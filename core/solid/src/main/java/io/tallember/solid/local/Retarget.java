@@ -24,7 +24,7 @@ import io.tallember.solid.local.Skin.Sheet;
 import io.tallember.solid.local.Skin.Use;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -83,7 +83,7 @@ public final class Retarget {
     }
 
     private void close(Collection<Face> vanishing) {
-        Set<Sheet> gone = new HashSet<>();
+        Set<Sheet> gone = new LinkedHashSet<>();
         skin.sheets.stream().filter(s -> vanishing.contains(s.of)).forEach(gone::add);
         // strips first; what lies between strips has no edges left then
         boolean again = true;
@@ -219,7 +219,7 @@ public final class Retarget {
     Set<Seam> fit() {
         Map<Seam, List<Sheet>> sides = skin.sides();
         Map<Corner, Set<Seam>> stars = skin.stars();
-        Set<Seam> kept = new HashSet<>();
+        Set<Seam> kept = new LinkedHashSet<>();
         sides.forEach((seam, two) -> {
             if (two.stream().allMatch(s -> s.surface == s.of.surface()) && beside(two, seam.of) && !seam.added) {
                 kept.add(seam);
@@ -228,7 +228,7 @@ public final class Retarget {
         });
         stars.values().removeIf(kept::containsAll);
         stars.forEach((corner, seams) -> {
-            Set<Surface> around = new HashSet<>();
+            Set<Surface> around = new LinkedHashSet<>();
             seams.forEach(s -> sides.get(s).forEach(f -> around.add(f.surface)));
             corner.at = Drawn.onto(corner.at, around);
         });
@@ -243,7 +243,7 @@ public final class Retarget {
             seam.curve = stays(seam.of, two) ? seam.of.curve() : curve(seam, two, mid);
         });
         stars.forEach((corner, seams) -> place(corner, seams, sides));
-        Set<Seam> turned = new HashSet<>();
+        Set<Seam> turned = new LinkedHashSet<>();
         sides.keySet().forEach(s -> {
             if (!run(s, middles.get(s))) {
                 turned.add(s);
@@ -319,7 +319,7 @@ public final class Retarget {
 
     /** The corner's exact place: where one of its curves meets the face most square to it. */
     private void place(Corner corner, Set<Seam> seams, Map<Seam, List<Sheet>> sides) {
-        Set<Sheet> around = new HashSet<>();
+        Set<Sheet> around = new LinkedHashSet<>();
         seams.forEach(s -> around.addAll(sides.get(s)));
         Curve curve = null;
         Surface across = null;

@@ -21,9 +21,9 @@ import io.tallember.solid.local.Skin.Seam;
 import io.tallember.solid.local.Skin.Sheet;
 import io.tallember.solid.local.Skin.Use;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -62,7 +62,7 @@ final class Rims {
      * @param deep about how far the rims reach into the material, negative for out of it
      */
     static void add(Skin skin, Sheet open, Predicate<Seam> smooth, double deep, String step) {
-        Set<Seam> rimmed = new HashSet<>();
+        Set<Seam> rimmed = new LinkedHashSet<>();
         open.uses().stream().map(Use::seam).filter(smooth).forEach(rimmed::add);
         if (rimmed.isEmpty()) {
             return;
@@ -86,7 +86,7 @@ final class Rims {
                 }
             }
         }
-        Map<Sheet, List<List<Use>>> made = new HashMap<>();
+        Map<Sheet, List<List<Use>>> made = new LinkedHashMap<>();
         for (List<Use> loop : open.loops) {
             for (Use u : loop) {
                 if (smooth.test(u.seam())) {
@@ -120,7 +120,7 @@ final class Rims {
     /** Parts the seams that leave a corner inward from those along the opening. */
     private void split(Corner v, List<Use> loop, boolean sided) {
         Corner low = new Corner(v.at.plus(deep, in));
-        Set<Seam> along = new HashSet<>();
+        Set<Seam> along = new LinkedHashSet<>();
         loop.forEach(u -> along.add(u.seam()));
         for (Seam s : skin.stars().get(v)) {
             if (along.contains(s)) {

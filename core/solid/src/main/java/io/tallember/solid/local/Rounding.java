@@ -25,7 +25,6 @@ import io.tallember.solid.local.Skin.Sheet;
 import io.tallember.solid.local.Skin.Use;
 import io.tallember.solid.local.Strip.Elsewhere;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -56,7 +55,7 @@ public final class Rounding {
     private final Map<Vertex, Seam> mitres = new IdentityHashMap<>();
     private final Map<Vertex, Back> backs = new IdentityHashMap<>();
     private final Map<Vertex, RunOut> runOuts = new IdentityHashMap<>();
-    private final Map<Sheet, List<Seam>> caps = new IdentityHashMap<>();
+    private final Map<Sheet, List<Seam>> caps = new LinkedHashMap<>();
     private int runOutCount;
     private final Map<Edge, Seam> seamOf = new IdentityHashMap<>();
     private final Map<Face, Sheet> sheetOf = new IdentityHashMap<>();
@@ -119,7 +118,7 @@ public final class Rounding {
                 if (s.stays(f)) {
                     Corner c = new Corner(s.contact(f, s.edge.middle()));
                     for (Vertex v : List.of(s.edge.start(), s.edge.end())) {
-                        shared.computeIfAbsent(v, k -> new HashMap<>()).put(f, c);
+                        shared.computeIfAbsent(v, k -> new LinkedHashMap<>()).put(f, c);
                     }
                 }
             }
@@ -141,7 +140,7 @@ public final class Rounding {
             put(s.f, s.edge, s.onF);
             put(s.g, s.edge, s.onG);
         }
-        Map<Vertex, Sheet> ball = new IdentityHashMap<>();
+        Map<Vertex, Sheet> ball = new LinkedHashMap<>();
         for (Map.Entry<Vertex, List<Strip>> e : at.entrySet()) {
             Vertex v = e.getKey();
             List<Strip> here = e.getValue();
@@ -230,7 +229,7 @@ public final class Rounding {
         List<Edge> rest = edges.stream()
                 .filter(e -> here.stream().noneMatch(s -> s.edge == e))
                 .toList();
-        Map<Face, Corner> own = new HashMap<>(shared.getOrDefault(v, Map.of()));
+        Map<Face, Corner> own = new LinkedHashMap<>(shared.getOrDefault(v, Map.of()));
         corners.put(v, own);
         for (Strip s : here) {
             for (Face f : List.of(s.f, s.g)) {

@@ -13,8 +13,9 @@ import io.tallember.solid.Loop;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -118,7 +119,7 @@ final class Skin {
 
     /** The sheets on either side of each seam. */
     Map<Seam, List<Sheet>> sides() {
-        Map<Seam, List<Sheet>> out = new IdentityHashMap<>();
+        Map<Seam, List<Sheet>> out = new LinkedHashMap<>();
         for (Sheet s : sheets) {
             for (Use u : s.uses()) {
                 out.computeIfAbsent(u.seam(), k -> new ArrayList<>(2)).add(s);
@@ -129,10 +130,10 @@ final class Skin {
 
     /** The seams that meet in each corner. */
     Map<Corner, Set<Seam>> stars() {
-        Map<Corner, Set<Seam>> out = new IdentityHashMap<>();
+        Map<Corner, Set<Seam>> out = new LinkedHashMap<>();
         for (Seam s : sides().keySet()) {
-            out.computeIfAbsent(s.start, k -> new HashSet<>()).add(s);
-            out.computeIfAbsent(s.end, k -> new HashSet<>()).add(s);
+            out.computeIfAbsent(s.start, k -> new LinkedHashSet<>()).add(s);
+            out.computeIfAbsent(s.end, k -> new LinkedHashSet<>()).add(s);
         }
         return out;
     }

@@ -14,7 +14,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
@@ -148,7 +148,7 @@ final class FaceMesher {
 
     /** All triangles run one way round in the flattened face; the loops tell whether that is the face's way. */
     private int[] turned(int[] triangles, List<List<Corner>> loops) {
-        Set<Long> along = new HashSet<>();
+        Set<Long> along = new LinkedHashSet<>();
         for (List<Corner> l : loops.subList(0, face.loops().size())) {
             for (int i = 0; i < l.size(); i++) {
                 along.add(side(l.get(i).point(), l.get((i + 1) % l.size()).point()));

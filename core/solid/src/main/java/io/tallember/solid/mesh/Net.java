@@ -2,8 +2,8 @@ package io.tallember.solid.mesh;
 
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
-import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -64,7 +64,7 @@ record Net(Vec3[][] points, boolean round) {
         withoutPinches(cell);
         boolean[][] used = new boolean[points.length][points.length == 0 ? 0 : points[0].length];
         List<int[]> triangles = new ArrayList<>();
-        Set<Side> sides = new HashSet<>();
+        Set<Side> sides = new LinkedHashSet<>();
         for (int i = 0; i < rows; i++) {
             for (int k = 0; k < columns; k++) {
                 if (!cell[i][k]) {
@@ -139,7 +139,7 @@ record Net(Vec3[][] points, boolean round) {
     }
 
     private static List<List<Corner>> loops(Set<Side> sides) {
-        Map<Corner, Corner> next = new HashMap<>();
+        Map<Corner, Corner> next = new LinkedHashMap<>();
         sides.forEach(e -> next.put(e.a(), e.b()));
         List<List<Corner>> out = new ArrayList<>();
         while (!next.isEmpty()) {

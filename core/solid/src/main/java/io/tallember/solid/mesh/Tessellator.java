@@ -9,8 +9,8 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Shell;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -87,7 +87,7 @@ public final class Tessellator {
                     if (fault != null) {
                         faults.put(f, fault);
                     } else if (plain && now.isEmpty()) {
-                        KNOWN.computeIfAbsent(f, k -> Collections.synchronizedMap(new HashMap<>()))
+                        KNOWN.computeIfAbsent(f, k -> Collections.synchronizedMap(new LinkedHashMap<>()))
                                 .put(quality, done.get(f));
                     }
                 } catch (GeometryException e) {

@@ -65,8 +65,14 @@ final class Unrolling {
             throw new GeometryException(GeometryException.Reason.INCONSISTENT, "A round face has an odd outline.");
         }
         List<Corner> outline = joined(winding.get(0), winding.get(1), plain);
+        if (outline == null) {
+            throw new GeometryException(
+                    GeometryException.Reason.INCONSISTENT, "A round face could not be cut open for display.");
+        }
         List<List<Corner>> out = new ArrayList<>(List.of(outline));
-        plain.forEach(l -> out.add(beside(l, outline)));
+        for (List<Corner> l : plain) {
+            out.add(beside(l, outline));
+        }
         return out;
     }
 
@@ -137,9 +143,20 @@ final class Unrolling {
         return out;
     }
 
-    /** The two loops as one outline, along the cut nearest to a ruling that meets nothing else. */
+    /** Where two loops are joined: a corner of the one, one of the other, and where that lies as seen from the first. */
+    private record Cut(int from, Corner end, Corner to) {}
+
+    /** The two loops as one outline, along the cut nearest to a ruling that meets nothing else; or null. */
     private List<Corner> joined(List<Corner> a, List<Corner> b, List<List<Corner>> holes) {
         List<List<Corner>> all = new ArrayList<>(List.of(a, b));
+        all.addAll(everywhere(holes));
+        Cut cut = cut(a, b, all);
+        return cut == null ? null : outline(a, cut.from(), b, cut.end(), cut.to());
+    }
+
+    /** Holes where they lie and one turn up and down. */
+    private List<List<Corner>> everywhere(List<List<Corner>> holes) {
+        List<List<Corner>> all = new ArrayList<>();
         int ups = periodY > 0 ? 1 : 0;
         for (List<Corner> hole : holes) {
             for (int t = -ups; t <= ups; t++) {
@@ -147,11 +164,16 @@ final class Unrolling {
                 all.add(hole.stream().map(c -> c.shifted(0, dy)).toList());
             }
         }
+        return all;
+    }
+
+    /** A cut between two loops that meets no loop but in its ends, or null. */
+    private Cut cut(List<Corner> a, List<Corner> b, List<List<Corner>> all) {
         for (int i = 0; i < a.size(); i++) {
             Corner from = a.get(i);
             Corner nearest = b.stream().min(byNearness(from)).orElseThrow();
             if (clear(from, beside(from, nearest, 0), all)) {
-                return outline(a, i, b, nearest, beside(from, nearest, 0));
+                return new Cut(i, nearest, beside(from, nearest, 0));
             }
         }
         int step = Math.max(1, a.size() / FEW);
@@ -163,13 +185,28 @@ final class Unrolling {
                 for (int slant = -1; slant <= 1; slant++) {
                     Corner to = beside(from, ends.get(k), slant);
                     if (clear(from, to, all)) {
-                        return outline(a, i, b, ends.get(k), to);
+                        return new Cut(i, ends.get(k), to);
                     }
                 }
             }
         }
-        throw new GeometryException(
-                GeometryException.Reason.INCONSISTENT, "A round face could not be cut open for display.");
+        return null;
+    }
+
+    private static List<Corner> backward(List<Corner> l) {
+        List<Corner> out = new ArrayList<>(l);
+        Collections.reverse(out);
+        return out;
+    }
+
+    /** A loop that winds round, from one corner to the same a turn on. */
+    private List<Corner> round(List<Corner> l, int from, double shift) {
+        List<Corner> out = new ArrayList<>();
+        double turn = turn(l);
+        for (int n = 0; n <= l.size(); n++) {
+            out.add(l.get((from + n) % l.size()).shifted(shift + (from + n >= l.size() ? turn : 0)));
+        }
+        return out;
     }
 
     private Comparator<Corner> byNearness(Corner from) {
@@ -183,24 +220,12 @@ final class Unrolling {
     }
 
     private List<Corner> outline(List<Corner> a, int i, List<Corner> b, Corner end, Corner to) {
-        int k = b.indexOf(end);
-        double shift = to.x() - end.x();
-        List<Corner> out = new ArrayList<>();
         double turn = turn(a);
-        for (int n = 0; n <= a.size(); n++) {
-            Corner c = a.get((i + n) % a.size());
-            out.add(c.shifted(i + n >= a.size() ? turn : 0));
-        }
-        Corner foot = out.get(0);
-        List<Corner> cut = new ArrayList<>(way.apply(foot, b.get(k).shifted(shift)));
+        List<Corner> cut = way.apply(a.get(i), to);
+        List<Corner> out = round(a, i, 0);
         cut.forEach(c -> out.add(c.shifted(turn)));
-        double back = turn(b);
-        for (int n = 0; n <= b.size(); n++) {
-            Corner c = b.get((k + n) % b.size());
-            out.add(c.shifted(shift + turn + (k + n >= b.size() ? back : 0)));
-        }
-        Collections.reverse(cut);
-        out.addAll(cut);
+        out.addAll(round(b, b.indexOf(end), to.x() - end.x() + turn));
+        out.addAll(backward(cut));
         return out;
     }
 
