@@ -6,6 +6,7 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.values.Variants;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -35,28 +36,42 @@ final class BuildCommand implements Callable<Integer> {
     @Option(names = "--report", paramLabel = "FILE", description = "Write steps, faces and mass as JSON.")
     private Path report;
 
+    @Option(
+            names = "--variant",
+            paramLabel = "NAME",
+            description =
+                    "Build this variant, or the part itself when the name is empty; without it the one the file shows.")
+    private String variant;
+
     @Spec
     private CommandSpec spec;
 
     @Override
     public Integer call() {
         try {
-            PartDocument doc = PartFile.read(Files.readString(part));
+            PartFile.Opened opened = PartFile.open(Files.readString(part));
+            opened.notes().forEach(this::say);
+            PartDocument whole = opened.document();
+            PartDocument doc = variant == null ? Variants.shown(whole) : Variants.of(whole, variant);
             long begin = System.nanoTime();
             PartState state = new Rebuild().build(doc);
             double millis = (System.nanoTime() - begin) / 1e6;
-            if (step != null) {
-                Files.writeString(step, Handover.step(state, Instant.now()));
-            }
-            if (stl != null) {
-                Files.write(stl, Handover.stl(state));
-            }
+            // first: what went wrong is told also when there is nothing to hand over
             if (report != null) {
                 Files.writeString(report, Report.of(state, millis));
             }
             state.outcomes().stream()
                     .filter(o -> !o.message().isEmpty())
                     .forEach(o -> say(doc.step(o.id()).name() + ": " + o.message()));
+            if (!state.sound() && state.solids().isEmpty()) {
+                return 1;
+            }
+            if (step != null) {
+                Files.writeString(step, Handover.step(state, Instant.now()));
+            }
+            if (stl != null) {
+                Files.write(stl, Handover.stl(state));
+            }
             return state.sound() ? 0 : 1;
         } catch (GeometryException e) {
             say(e.getMessage());

@@ -227,7 +227,7 @@ public sealed interface Command
     record SetUnit(Unit unit) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {
-            return doc.in(unit);
+            return unit == doc.unit() ? doc : Formulas.withUnits(doc).in(unit);
         }
 
         @Override

@@ -91,7 +91,7 @@ class HomeApi {
 
     @PostMapping("/import")
     Map<String, Long> importPart(@RequestBody String text, @RequestParam(required = false) Long folder) {
-        PartDocument doc = PartFile.read(text);
+        PartDocument doc = PartFile.open(text).document();
         pictures.takeFrom(text);
         return Map.of("id", ledger.create(doc, folder));
     }

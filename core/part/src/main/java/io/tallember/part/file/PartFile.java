@@ -7,6 +7,12 @@ import io.tallember.part.Unit;
 import io.tallember.part.values.Formulas;
 import io.tallember.part.values.Value;
 import java.util.HashMap;
+import io.tallember.sketch.solve.Solver;
+import io.tallember.sketch.Sketch;
+import io.tallember.part.SketchWords;
+import io.tallember.part.SketchStep;
+import java.util.Optional;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -97,6 +103,47 @@ public final class PartFile {
                 formulas,
                 ArrangementJson.read(f));
         return Formulas.settle(doc);
+    }
+
+    /**
+     * A file as it is opened.
+     *
+     * @param notes sentences on what was changed, and on what could not be made to hold
+     */
+    public record Opened(PartDocument document, List<String> notes) {}
+
+    /**
+     * Reads a file that others may have written or changed by hand: in a sketch whose points don't hold its constraints the
+     * constraints win, and the points follow; one that holds is left as it is, to the last bit.
+     *
+     * @throws GeometryException BAD_VALUE as {@link #read}
+     */
+    public static Opened open(String text) {
+        PartDocument doc = read(text);
+        List<String> notes = new ArrayList<>();
+        PartDocument out = doc;
+        for (Step step : doc.steps()) {
+            // what is traced is given by the part, and settles when that is built
+            if (!(step instanceof SketchStep s) || !s.traces().isEmpty() || Solver.holds(s.sketch())) {
+                continue;
+            }
+            Optional<Sketch> held = Solver.solve(s.sketch());
+            if (held.isPresent()) {
+                out = out.replaced(s.with(held.get()));
+                notes.add(s.name() + " didn't hold its dimensions and constraints; its points were moved so that it does.");
+            } else {
+                notes.add(s.name() + " can't hold all its dimensions and constraints together: "
+                        + String.join(", ", fighting(s)) + " fight. It is opened as it lies.");
+            }
+        }
+        return new Opened(out, List.copyOf(notes));
+    }
+
+    private static List<String> fighting(SketchStep s) {
+        return Solver.conflict(s.sketch()).stream()
+                .map(id -> "the "
+                        + SketchWords.named(s.sketch(), s.sketch().constraint(id).orElseThrow()))
+                .toList();
     }
 
     /** From version 1, in which a repeat said only whether it goes round, and a hole whether it goes through. */

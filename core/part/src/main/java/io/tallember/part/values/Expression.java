@@ -2,7 +2,9 @@ package io.tallember.part.values;
 
 import io.tallember.part.Refusal;
 import io.tallember.part.Unit;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.function.Function;
@@ -26,6 +28,8 @@ final class Expression {
     private int at;
     /** Above zero while a branch is read that a condition doesn't take. */
     private int idle;
+    /** Where plain numbers stand that count as lengths beside one: from and to. */
+    private final List<int[]> lengths = new ArrayList<>();
 
     private Expression(String text, Unit unit, Function<String, Amount> names) {
         this.text = text;
@@ -54,6 +58,46 @@ final class Expression {
             throw e.wrong("it has no finite value");
         }
         return a;
+    }
+
+    /**
+     * The formula with a unit written to every plain number that counts as a length, so that it means the same in a part of
+     * another unit.
+     *
+     * @param unit what plain numbers count in so far
+     * @param wanted whether the whole is to be a length
+     */
+    static String withUnits(String text, Unit unit, Function<String, Amount> names, boolean wanted) {
+        Expression e = new Expression(text, unit, names);
+        e.counts(e.sum(), 0, wanted);
+        StringBuilder out = new StringBuilder(text);
+        e.lengths.sort((p, q) -> p[1] != q[1] ? q[1] - p[1] : p[0] - q[0]);
+        for (int[] r : e.lengths) {
+            String part = text.substring(r[0], r[1]);
+            int from = r[0] + part.length() - part.stripLeading().length();
+            int to = r[0] + part.stripTrailing().length();
+            String core = text.substring(from, to);
+            if (core.matches("[0-9.]+")) {
+                out.insert(to, " " + unit.word());
+            } else if (core.matches("[A-Za-z0-9_.]+")) {
+                out.insert(to, " * 1 " + unit.word());
+            } else {
+                out.insert(to, ") * 1 " + unit.word()).insert(from, "(");
+            }
+        }
+        return out.toString();
+    }
+
+    /** Notes that what was read from a place on counts as a length, if it is a plain number. */
+    private void counts(Amount a, int from, boolean asLength) {
+        if (asLength && a.isPlain()) {
+            lengths.removeIf(r -> r[0] >= from && r[1] <= at);
+            lengths.add(new int[] {from, at});
+        }
+    }
+
+    private static boolean length(Amount a) {
+        return a.length() == 1 && a.angle() == 0;
     }
 
     /** The names of values that a formula uses. */
@@ -93,8 +137,10 @@ final class Expression {
     }
 
     private Amount sum() {
+        int begin = at;
         Amount a = product();
         while (true) {
+            int end = at;
             double sign;
             if (take('+')) {
                 sign = 1;
@@ -103,7 +149,10 @@ final class Expression {
             } else {
                 return a;
             }
+            int second = at;
             Amount b = product();
+            counts(b, second, length(a));
+            noteFirst(a, begin, end, length(b));
             try {
                 Amount x = a.like(b, unit.millimetres());
                 Amount y = b.like(a, unit.millimetres());
@@ -112,6 +161,13 @@ final class Expression {
                 throw wrong(e.getMessage());
             }
         }
+    }
+
+    private void noteFirst(Amount a, int from, int to, boolean asLength) {
+        int now = at;
+        at = to;
+        counts(a, from, asLength);
+        at = now;
     }
 
     private Amount product() {
@@ -217,6 +273,7 @@ final class Expression {
         if (name.equals("if")) {
             return choice();
         }
+        int begin = at;
         Amount a = sum();
         Amount out = switch (name) {
             case "sqrt" -> root(a);
@@ -230,7 +287,7 @@ final class Expression {
             case "sin" -> turn(a, Math::sin);
             case "cos" -> turn(a, Math::cos);
             case "tan" -> turn(a, Math::tan);
-            case "min", "max" -> extreme(a, name.equals("max"));
+            case "min", "max" -> extreme(a, begin, name.equals("max"));
             default -> throw wrong("there is no function " + name);
         };
         if (!take(')')) {
@@ -244,15 +301,24 @@ final class Expression {
         boolean holds = condition();
         comma();
         idle += holds ? 0 : 1;
+        int first = at;
         Amount then = sum();
+        int end = at;
         idle += holds ? 1 : -1;
         comma();
+        int second = at;
         Amount otherwise = sum();
+        counts(otherwise, second, length(then));
+        noteFirst(then, first, end, length(otherwise));
         idle -= holds ? 1 : 0;
         if (!take(')')) {
             throw wrong("a bracket isn't closed");
         }
-        return holds ? then : otherwise;
+        Amount taken = holds ? then : otherwise;
+        // beside a length in the other branch a plain number is one too, whichever is taken
+        return taken.isPlain() && length(holds ? otherwise : then)
+                ? taken.like(holds ? otherwise : then, unit.millimetres())
+                : taken;
     }
 
     private void comma() {
@@ -283,14 +349,19 @@ final class Expression {
     }
 
     private boolean comparison() {
+        int first = at;
         Amount a = sum();
+        int end = at;
         boolean less = take('<');
         boolean more = !less && take('>');
         boolean same = take('=');
         if (!less && !more && !same) {
             throw wrong("a comparison is missing");
         }
+        int second = at;
         Amount b = sum();
+        counts(b, second, length(a));
+        noteFirst(a, first, end, length(b));
         int c = Double.compare(
                 a.like(b, unit.millimetres()).number(),
                 b.like(a, unit.millimetres()).number());
@@ -322,13 +393,26 @@ final class Expression {
         return Amount.plain(f.apply(a.isPlain() ? Math.toRadians(a.number()) : a.number()));
     }
 
-    private Amount extreme(Amount first, boolean most) {
+    private Amount extreme(Amount first, int begin, boolean most) {
         Amount a = first;
+        List<int[]> plain = new ArrayList<>();
+        if (first.isPlain()) {
+            plain.add(new int[] {begin, at});
+        }
+        boolean anyLength = length(first);
         while (take(',')) {
+            int from = at;
             Amount b = sum();
+            if (b.isPlain()) {
+                plain.add(new int[] {from, at});
+            }
+            anyLength |= length(b);
             Amount x = a.like(b, unit.millimetres());
             Amount y = b.like(a, unit.millimetres());
             a = x.number() > y.number() == most ? x : y;
+        }
+        if (anyLength) {
+            lengths.addAll(plain);
         }
         return a;
     }

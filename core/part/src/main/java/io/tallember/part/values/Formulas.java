@@ -170,6 +170,63 @@ public final class Formulas {
                         + " for the " + SketchWords.named(s.sketch(), c) + "."));
     }
 
+    /**
+     * The document with its unit written into every formula in which plain numbers count as lengths, so that the formulas mean the
+     * same when the part's unit is changed.
+     *
+     * @throws GeometryException BAD_VALUE when a value is a plain number here and a length in a variant: the formulas that go by it
+     *     can't be written alike for both
+     */
+    public static PartDocument withUnits(PartDocument doc) {
+        Formulas own = new Formulas(doc.values(), doc.unit());
+        for (Variant variant : doc.arrangement().variants()) {
+            Formulas other = new Formulas(Variants.values(doc, variant), doc.unit());
+            for (Value v : doc.values()) {
+                if (own.value(v.name()).isPlain() != other.value(v.name()).isPlain()) {
+                    throw Refusal.of(
+                            "The value " + v.name() + " is a plain number in one variant and a length in another."
+                                    + " Write a unit to it first, then the part's unit can be changed.");
+                }
+            }
+        }
+        Map<String, String> formulas = new TreeMap<>();
+        doc.formulas().forEach((place, f) -> formulas.put(place, own.withUnits(f, isLength(doc, place))));
+        List<Value> values = doc.values().stream()
+                .map(v -> new Value(v.name(), own.withUnits(v.formula(), false)))
+                .toList();
+        List<Variant> variants = doc.arrangement().variants().stream()
+                .map(v -> {
+                    Formulas in = new Formulas(Variants.values(doc, v), doc.unit());
+                    Map<String, String> differ = new TreeMap<>();
+                    v.values().forEach((name, f) -> differ.put(name, in.withUnits(f, false)));
+                    return new Variant(v.name(), differ, v.off());
+                })
+                .toList();
+        return doc.withValues(values)
+                .withFormulas(formulas)
+                .with(doc.arrangement().with(variants));
+    }
+
+    private String withUnits(String formula, boolean wanted) {
+        return Expression.withUnits(formula, unit, this::value, wanted);
+    }
+
+    /** Whether a formula gives a length where it stands. */
+    private static boolean isLength(PartDocument doc, String at) {
+        String[] place = at.split("/");
+        Optional<Step> step = doc.find(place[0]);
+        if (step.isEmpty() || place.length < 2) {
+            return false;
+        }
+        Optional<Measure> measure = step.get().measure(place[1]);
+        return measure.map(m -> m == Measure.LENGTH)
+                .orElseGet(() -> step.get() instanceof SketchStep s
+                        && s.sketch()
+                                .constraint(place[1])
+                                .filter(c -> c.kind() != Constraint.Kind.ANGLE)
+                                .isPresent());
+    }
+
     /** All formulas and values with one name put in another's place. */
     public static PartDocument renamed(PartDocument doc, String from, String to) {
         Map<String, String> formulas = new TreeMap<>();

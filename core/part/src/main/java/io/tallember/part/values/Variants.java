@@ -26,10 +26,7 @@ public final class Variants {
             return doc.with(doc.arrangement().choosing(""));
         }
         Variant v = doc.arrangement().needed(name);
-        List<Value> values = doc.values().stream()
-                .map(x -> new Value(x.name(), v.values().getOrDefault(x.name(), x.formula())))
-                .toList();
-        PartDocument out = doc.withValues(values).with(doc.arrangement().choosing(name));
+        PartDocument out = doc.withValues(values(doc, v)).with(doc.arrangement().choosing(name));
         for (var e : v.off().entrySet()) {
             if (doc.find(e.getKey()).isPresent()) {
                 out = out.replaced(out.step(e.getKey()).switched(e.getValue()));
@@ -40,5 +37,12 @@ public final class Variants {
         } catch (GeometryException e) {
             throw Refusal.of("The variant " + name + " can't be built: " + e.getMessage());
         }
+    }
+
+    /** The part's values as a variant has them. */
+    static List<Value> values(PartDocument doc, Variant v) {
+        return doc.values().stream()
+                .map(x -> new Value(x.name(), v.values().getOrDefault(x.name(), x.formula())))
+                .toList();
     }
 }

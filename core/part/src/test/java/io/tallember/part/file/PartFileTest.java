@@ -2,6 +2,7 @@ package io.tallember.part.file;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec2;
@@ -15,6 +16,8 @@ import io.tallember.part.RepeatStep;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.Unit;
+import io.tallember.part.rebuild.Rebuild;
+import io.tallember.solid.mass.MassProperties;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -109,5 +112,23 @@ class PartFileTest {
                 .replace("\"extent\" : \"through\"", "\"through\" : true");
         assertThat(first).doesNotContain("layout").doesNotContain("extent");
         assertThat(PartFile.read(first)).isEqualTo(s.document());
+    }
+
+    /** A dimension changed by hand: the number wins and the points follow, which is said; a file that holds is left to the last bit. */
+    @Test
+    void aDimensionChangedInTheFileWins() {
+        Sheet sheet = new Sheet("Box", Unit.MM);
+        sheet.block("Box", Base.TOP, new Pen().rectangle(0, 0, 40, 20), 6, false, Mode.BODY);
+        PartDocument doc = new Command.SetDimension("s1", "k6", 40).done(sheet.document());
+        String text = PartFile.write(doc);
+        PartFile.Opened same = PartFile.open(text);
+        assertThat(same.notes()).isEmpty();
+        assertThat(same.document()).isEqualTo(PartFile.read(text));
+        String changed = text.replaceAll("\"value\" : 40(\\.0)?", "\"value\" : 55.0");
+        assertThat(changed).isNotEqualTo(text);
+        PartFile.Opened opened = PartFile.open(changed);
+        assertThat(opened.notes()).singleElement().asString().contains("points were moved");
+        assertThat(MassProperties.of(new Rebuild().build(opened.document()).solids()).volume())
+                .isCloseTo(55 * 20 * 6, within(1e-6));
     }
 }

@@ -127,4 +127,34 @@ class FormulasTest {
         assertThatThrownBy(() -> by.apply(driven, "7")).hasMessageContaining("given by");
         assertThat(by.apply(driven, "= 7").formulas()).isEmpty();
     }
+
+    /** Formulas in a part in inches, and what they are once it is in cm: the same sizes, with the unit written where it counted. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "3+0.5 | (3+0.5) * 1 in | 88.9",
+                "wall | wall * 1 in | 15.875",
+                "wide + 0.25 | wide + 0.25 in | 88.9",
+                "wide + wall | wide + wall * 1 in | 98.425",
+                "2*wall - 0.1 | (2*wall - 0.1) * 1 in | 29.21",
+                "1 + 2 + 1 cm | (1 + 2) * 1 in + 1 cm | 86.2",
+                "max(3, 4 mm) - (1 + 1) ^ 2 * 0.5 mm | max(3 in, 4 mm) - (1 + 1) ^ 2 * 0.5 mm | 74.2",
+                "if(wide > 2 and wall < 1, 2, 1 cm) | if(wide > 2 in and wall < 1, 2 in, 1 cm) | 50.8",
+                "wide * 2 | wide * 2 | 165.1",
+            })
+    void formulasKeepTheirMeaningWhenTheUnitChanges(String formula, String written, double mm) {
+        PartDocument doc = value(value(box(), "wall", "0.625"), "wide", "3.25 in");
+        doc = new Command.SetUnit(Unit.IN).done(doc);
+        doc = value(doc, "wall", "0.625");
+        doc = typed(doc, "{'do':'set-dimension','id':'s1','dimension':'k6','value':'" + formula + "'}");
+        double before = volume(doc);
+        assertThat(before).isCloseTo(mm * 20 * 6, within(1e-6));
+        for (Unit u : Unit.values()) {
+            PartDocument other = new Command.SetUnit(u).done(doc);
+            assertThat(volume(other)).isCloseTo(before, within(1e-9 * before));
+            assertThat(other.formulas().get("s1/k6")).isEqualTo(u == Unit.IN ? formula : written);
+            assertThat(volume(new Command.SetUnit(Unit.IN).done(other))).isCloseTo(before, within(1e-9 * before));
+        }
+    }
 }

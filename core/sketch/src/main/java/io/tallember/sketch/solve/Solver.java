@@ -24,6 +24,9 @@ import java.util.Set;
 /** Moves a sketch so that its constraints hold, as near to what was drawn as they allow. */
 public final class Solver {
     private static final double HELD = 1e-4;
+    /** A constraint that is missed by no more, in mm, holds. */
+    private static final double STANDS = 1e-5;
+
     private static final double LARGEST_STRIDE = 0.15;
 
     private Solver() {}
@@ -32,6 +35,22 @@ public final class Solver {
     public static Optional<Sketch> solve(Sketch sketch) {
         Optional<Sketch> direct = attempt(sketch, Map.of());
         return direct.isPresent() ? direct : walk(sketch);
+    }
+
+    /** Whether all constraints hold as the sketch lies, within the tolerance. */
+    public static boolean holds(Sketch sketch) {
+        Equations eqs = new Equations(sketch);
+        double[] values = eqs.scalars().values();
+        // what constraints make one number may have been written down as two
+        Sketch merged = eqs.scalars().write(sketch, values);
+        for (Entity e : sketch.entities()) {
+            Entity now = merged.find(e.id()).orElseThrow();
+            if (e instanceof SketchPoint p && p.at().minus(((SketchPoint) now).at()).length() > STANDS
+                    || e instanceof SketchCircle c && Math.abs(c.radius() - ((SketchCircle) now).radius()) > STANDS) {
+                return false;
+            }
+        }
+        return eqs.all().stream().allMatch(q -> Math.abs(q.at(values).value()) <= STANDS);
     }
 
     /**
