@@ -4,10 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.PrintWriter;
 import java.io.StringWriter;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import picocli.CommandLine;
 
 class EmberTest {
@@ -25,18 +30,32 @@ class EmberTest {
 
     private final StringWriter said = new StringWriter();
 
-    private int run(String text) throws Exception {
+    private int run(String text, String... more) throws Exception {
         Path part = Files.writeString(folder.resolve("peg.json"), text);
         CommandLine line = new CommandLine(new BuildCommand());
         line.setErr(new PrintWriter(said));
-        return line.execute(
+        List<String> args = new ArrayList<>(List.of(
                 part.toString(),
                 "--step",
                 folder.resolve("peg.step").toString(),
                 "--stl",
                 folder.resolve("peg.stl").toString(),
                 "--report",
-                folder.resolve("peg.report").toString());
+                folder.resolve("peg.report").toString()));
+        args.addAll(List.of(more));
+        return line.execute(args.toArray(String[]::new));
+    }
+
+    /** The variant that the file shows, another one, and the part itself. */
+    @ParameterizedTest
+    @CsvSource({"shown, 98107.1", "Machined, 98107.1", "'', 138699.0"})
+    void theVariantThatTheFileShowsIsBuiltOrAnyOther(String variant, String volume) throws Exception {
+        String text = new String(
+                EmberTest.class.getResourceAsStream("/variant-shown.json").readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(variant.equals("shown") ? run(text) : run(text, "--variant", variant))
+                .isZero();
+        assertThat(folder.resolve("peg.report")).content().contains(volume);
+        assertThat(run(text, "--variant", "Polished")).isEqualTo(2);
     }
 
     @Test
@@ -49,10 +68,9 @@ class EmberTest {
 
     @Test
     void aFailedStepGivesOneAndAWrongFileTwo() throws Exception {
-        assertThat(run(PART.formatted("20", "remove")))
-                .as("no body, so no file either")
-                .isEqualTo(2);
-        assertThat(said.toString()).contains("no body yet");
+        assertThat(run(PART.formatted("20", "remove"))).isEqualTo(1);
+        assertThat(folder.resolve("peg.step")).as("no body, so no solids").doesNotExist();
+        assertThat(folder.resolve("peg.report")).content().contains("\"sound\" : false");
         assertThat(run(PART.formatted("-3", "body"))).isEqualTo(2);
         assertThat(said.toString()).contains("above zero");
         assertThat(run("{}")).isEqualTo(2);

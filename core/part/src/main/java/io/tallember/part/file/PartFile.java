@@ -2,19 +2,19 @@ package io.tallember.part.file;
 
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.SketchStep;
+import io.tallember.part.SketchWords;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
 import io.tallember.part.values.Formulas;
 import io.tallember.part.values.Value;
-import java.util.HashMap;
-import io.tallember.sketch.solve.Solver;
 import io.tallember.sketch.Sketch;
-import io.tallember.part.SketchWords;
-import io.tallember.part.SketchStep;
-import java.util.Optional;
+import io.tallember.sketch.solve.Solver;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
@@ -130,7 +130,8 @@ public final class PartFile {
             Optional<Sketch> held = Solver.solve(s.sketch());
             if (held.isPresent()) {
                 out = out.replaced(s.with(held.get()));
-                notes.add(s.name() + " didn't hold its dimensions and constraints; its points were moved so that it does.");
+                notes.add(s.name()
+                        + " didn't hold its dimensions and constraints; its points were moved so that it does.");
             } else {
                 notes.add(s.name() + " can't hold all its dimensions and constraints together: "
                         + String.join(", ", fighting(s)) + " fight. It is opened as it lies.");
@@ -142,7 +143,8 @@ public final class PartFile {
     private static List<String> fighting(SketchStep s) {
         return Solver.conflict(s.sketch()).stream()
                 .map(id -> "the "
-                        + SketchWords.named(s.sketch(), s.sketch().constraint(id).orElseThrow()))
+                        + SketchWords.named(
+                                s.sketch(), s.sketch().constraint(id).orElseThrow()))
                 .toList();
     }
 

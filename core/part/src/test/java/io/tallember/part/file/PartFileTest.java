@@ -128,7 +128,8 @@ class PartFileTest {
         assertThat(changed).isNotEqualTo(text);
         PartFile.Opened opened = PartFile.open(changed);
         assertThat(opened.notes()).singleElement().asString().contains("points were moved");
-        assertThat(MassProperties.of(new Rebuild().build(opened.document()).solids()).volume())
+        assertThat(MassProperties.of(new Rebuild().build(opened.document()).solids())
+                        .volume())
                 .isCloseTo(55 * 20 * 6, within(1e-6));
     }
 }

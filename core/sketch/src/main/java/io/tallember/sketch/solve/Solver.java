@@ -45,7 +45,8 @@ public final class Solver {
         Sketch merged = eqs.scalars().write(sketch, values);
         for (Entity e : sketch.entities()) {
             Entity now = merged.find(e.id()).orElseThrow();
-            if (e instanceof SketchPoint p && p.at().minus(((SketchPoint) now).at()).length() > STANDS
+            if (e instanceof SketchPoint p
+                            && p.at().minus(((SketchPoint) now).at()).length() > STANDS
                     || e instanceof SketchCircle c && Math.abs(c.radius() - ((SketchCircle) now).radius()) > STANDS) {
                 return false;
             }
