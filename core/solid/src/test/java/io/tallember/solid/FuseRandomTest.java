@@ -126,7 +126,7 @@ class FuseRandomTest {
     @Test
     void orderOfToolsAndRigidMotionDontMatter() {
         int compared = 0;
-        for (int seed = 0; seed < Shapes.cases(20, 300); seed++) {
+        for (int seed = 0; seed < Shapes.cases(40, 300); seed++) {
             Random r = new Random(1000 + seed);
             List<Body> tools = new ArrayList<>(List.of(Shapes.snapped(r), Shapes.snapped(r), Shapes.snapped(r)));
             Body base = Shapes.box(0, 0, 0, 7, 7, 7);

@@ -70,9 +70,27 @@ class RandomResultsTest {
      */
     @ParameterizedTest
     @CsvSource({
-        "212,true", "1031,true", "1052,true", "1119,true", "1127,true", "1303,true", "1782,true", "1792,true",
-                "1840,true",
-        "2198,true", "2991,true", "5,true", "28,true", "34,true", "123,true", "161,true", "186,true", "74,false"
+        "212,true",
+        "1031,true",
+        "1052,true",
+        "1119,true",
+        "1127,true",
+        "1303,true",
+        "1782,true",
+        "1792,true",
+        "1840,true",
+        "2198,true",
+        "2991,true",
+        "5,true",
+        "28,true",
+        "34,true",
+        "123,true",
+        "161,true",
+        "186,true",
+        "74,false",
+        "145,false",
+        "240,false",
+        "20021,false"
     })
     void seedsOnceWrongAreRight(int seed, boolean snapped) {
         List<String> wrong = new ArrayList<>();

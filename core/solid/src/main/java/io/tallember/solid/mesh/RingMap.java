@@ -8,14 +8,14 @@ import io.tallember.solid.Face;
 import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
- * A face of a ring or of another surface closed both ways, unrolled both ways. Where loops wind round it they run along x; a whole
- * ring with holes is cut along a circle that misses them.
+ * A face of a ring or of another surface closed both ways, unrolled both ways. Where loops wind round it they run along x. A whole
+ * ring with holes is cut along a circle that misses them and laid out between two circles: that needs no second cut, which holes
+ * may leave no way for.
  */
 final class RingMap implements Flat {
     /** A mesh that bends both ways is off by the sum of what it is off along each. */
@@ -144,20 +144,34 @@ final class RingMap implements Flat {
 
     @Override
     public double period() {
-        return ROUND * sx;
+        return cut ? 0 : ROUND * sx;
     }
 
     @Override
     public double periodY() {
-        return ROUND * sy;
+        return cut ? 0 : ROUND * sy;
     }
 
     @Override
     public Vec2 begin(int loop) {
-        return place(begins.get(loop));
+        return cut ? null : place(begins.get(loop));
+    }
+
+    private double ratio() {
+        return turn.exchanged() ? stepV / stepU : stepU / stepV;
+    }
+
+    private Vec2 polar(double along, double across) {
+        double r = (1 + (across - span[2]) * ratio()) / (1 + ROUND * ratio());
+        return new Vec2(r * Math.cos(along), r * Math.sin(along));
     }
 
     private Vec2 place(Vec2 turned) {
+        if (cut) {
+            double middle = span[2] + Math.PI;
+            double across = turned.y() - ROUND * Math.rint((turned.y() - middle) / ROUND);
+            return polar(turned.x(), across);
+        }
         return new Vec2((turned.x() - span[0]) * sx, (turned.y() - span[2]) * sy);
     }
 
@@ -176,11 +190,12 @@ final class RingMap implements Flat {
         int n = (int) Math.ceil(ROUND / (turn.exchanged() ? stepV : stepU));
         for (int i = 0; i < n; i++) {
             double along = ROUND * i / n;
-            lower.add(new Corner(along * sx, 0, points.size()));
-            upper.add(new Corner(along * sx, ROUND * sy, points.size()));
+            Vec2 in = polar(along, span[2]);
+            Vec2 out = polar(along, span[3]);
+            lower.add(new Corner(in.x(), in.y(), points.size()));
+            upper.add(new Corner(out.x(), out.y(), points.size()));
             points.add(point(along, span[2]));
         }
-        Collections.reverse(upper);
         return List.of(lower, upper);
     }
 
@@ -215,6 +230,10 @@ final class RingMap implements Flat {
 
     @Override
     public Vec3 at(double x, double y) {
+        if (cut) {
+            double r = Math.hypot(x, y) * (1 + ROUND * ratio());
+            return point(Math.atan2(y, x), span[2] + (r - 1) / ratio());
+        }
         return point(x / sx + span[0], y / sy + span[2]);
     }
 
