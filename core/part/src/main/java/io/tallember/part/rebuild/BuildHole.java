@@ -28,6 +28,9 @@ import java.util.List;
 
 /** Drills holes: each a turned body that starts flush with its face, or a round prism up to a face with its head. */
 final class BuildHole {
+    /** A face whose normal is no more than this along the hole runs along it. */
+    private static final double ALONG = 1e-6;
+
     private static final double BEYOND = 1;
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
@@ -144,7 +147,9 @@ final class BuildHole {
         List<Body> bodies = before.bodies().stream().map(PartBody::body).toList();
         List<Body> out = new ArrayList<>();
         if (step.extent() == Extent.NEXT) {
-            out.addAll(UpTo.next(prism, bodies, id, step.id(), true, TOL));
+            List<Body> pieces = UpTo.next(prism, bodies, id, step.id(), true, TOL);
+            pieces.forEach(b -> covered(b, f));
+            out.addAll(pieces);
         } else {
             Face face = Planes.face(new SketchPlane.OnFace(step.target()), "the end of this hole", before, notes);
             out.addAll(UpTo.surface(prism, face.surface(), id, step.id(), true, TOL));
@@ -153,6 +158,22 @@ final class BuildHole {
             out.add(turned(f, id, section(f, true), id + "-top"));
         }
         return out;
+    }
+
+    /** Refuses a hole whose wall doesn't lie under all of it: beside the wall it would run on into what stands there. */
+    private void covered(Body piece, Frame f) {
+        for (Face end : piece.faces()) {
+            if (end.origins().stream().anyMatch(o -> o.step().equals(step.id()))) {
+                continue;
+            }
+            Vec3 p = end.region().interiorPoint(TOL).orElse(end.bounds().centre());
+            if (end.outward(p).dot(f.z()) > -ALONG) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "The wall doesn't lie under all of this hole: beside it the hole would run on into what stands there."
+                                + " Move the hole, make it smaller, or give it a depth.");
+            }
+        }
     }
 
     /** A corner of the section by radius and depth, and what the side from it to the next is called. */
