@@ -107,6 +107,21 @@ class ServerTest {
         assertThat(client.status).isEqualTo(422);
     }
 
+    /** A web between two circles, touching both, alone: a body with a knife edge is shown like any other. */
+    @Test
+    void aBodyWithAKnifeEdgeOpens() throws Exception {
+        String file = new String(
+                ServerTest.class
+                        .getResourceAsStream("/cases/web-between-circles.json")
+                        .readAllBytes(),
+                StandardCharsets.UTF_8);
+        long id = client.send("POST", "/api/import", file).get("id").longValue();
+        JsonNode part = client.look(id);
+        assertThat(client.status).isEqualTo(200);
+        assertThat(part.get("volume").doubleValue()).isCloseTo(21_504.0901, within(1e-3));
+        assertThat(part.get("bodies").get(0).has("unshown")).isFalse();
+    }
+
     @Test
     void ofTwoWindowsTheLateOneIsTold() {
         long id = client.newPart("Shared");
