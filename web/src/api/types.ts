@@ -125,6 +125,8 @@ export interface BodyView {
   /** In mm3, and in kg when the material is known. */
   volume: number;
   mass?: number;
+  /** How many of its faces and edges can't be drawn; what is left of it stands for them. */
+  unshown?: number;
 }
 
 /** How a body, a sketch or a plane is called and shown. */

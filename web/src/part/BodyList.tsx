@@ -65,6 +65,11 @@ export function BodyList() {
                 {spaced(b.volume / MM[view.unit] ** 3)} {view.unit}³
                 {b.mass !== undefined && ` · ${lengthText(Math.round(b.mass * 1e4) / 10, "mm")} g`}
               </span>
+              {b.unshown !== undefined && (
+                <span className="cap block">
+                  The view can't draw {b.unshown} of its faces; their edges stand for them.
+                </span>
+              )}
               <ChoiceSlot
                 label={`Material of ${bodyName(view, b.id)}`}
                 value={choices[look(b.id).material] ? look(b.id).material : ""}
