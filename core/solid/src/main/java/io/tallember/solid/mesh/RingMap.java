@@ -24,6 +24,8 @@ final class RingMap implements Flat {
     private static final double ROUND = 2 * Math.PI;
 
     private final Surface surface;
+    private final double major;
+    private final double minor;
     private final double stepU;
     private final double stepV;
     private final RingTurn turn;
@@ -40,29 +42,32 @@ final class RingMap implements Flat {
 
     RingMap(Face face, Surface surface, MeshQuality quality) {
         this.surface = surface;
-        // triangles between a net and the boundary may be as long as two of its meshes
-        double finer = face.loops().isEmpty() ? FINER : 2;
+        // triangles between a net and the boundary may be as long as two of its meshes, and between two circles longer
+        List<UvLoop> loops =
+                face.loops().stream().map(l -> UvLoop.of(surface, l.coedges())).toList();
+        cut = UvLoop.onlyHoles(loops, face.sense());
+        double finer = face.loops().isEmpty() ? FINER : cut ? 2.4 : 2;
         if (surface instanceof Torus t) {
+            major = t.major();
+            minor = t.minor();
             stepU = quality.step(t.major() + t.minor()) / finer;
             stepV = quality.step(t.minor()) / finer;
             double inner = t.spindle() ? t.major() : t.major() - t.minor();
             spacing = Math.min(stepU * inner, stepV * t.minor());
         } else {
             Bends bends = Bends.over(surface, new double[] {0, ROUND, 0, ROUND});
+            major = bends.meanU();
+            minor = bends.meanV();
             stepU = bends.stepU(quality) / finer;
             stepV = bends.stepV(quality) / finer;
             spacing = Math.min(stepU * bends.leastU(), stepV * bends.leastV());
         }
-        List<UvLoop> loops =
-                face.loops().stream().map(l -> UvLoop.of(surface, l.coedges())).toList();
         boolean winds = loops.stream().anyMatch(UvLoop::windsRound);
-        boolean outer = loops.stream().anyMatch(l -> !l.windsRound() && l.area() > 0 == face.sense());
-        cut = !winds && !outer;
         if (winds) {
             turn = RingTurn.of(loops);
             double[] across = between(loops, face.sense());
             span = new double[] {0, ROUND, across[0], across[1]};
-        } else if (outer) {
+        } else if (!cut) {
             turn = new RingTurn(false, 0);
             UvLoop rim = loops.stream()
                     .filter(l -> l.area() > 0 == face.sense())
@@ -158,7 +163,7 @@ final class RingMap implements Flat {
     }
 
     private double ratio() {
-        return turn.exchanged() ? stepV / stepU : stepU / stepV;
+        return turn.exchanged() ? major / minor : minor / major;
     }
 
     private Vec2 polar(double along, double across) {
