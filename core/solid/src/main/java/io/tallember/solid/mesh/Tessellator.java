@@ -90,8 +90,11 @@ public final class Tessellator {
                         KNOWN.computeIfAbsent(f, k -> Collections.synchronizedMap(new LinkedHashMap<>()))
                                 .put(quality, done.get(f));
                     }
-                } catch (GeometryException e) {
-                    faults.put(f, e.getMessage());
+                } catch (Patience.TooLong | Patience.Stopped e) {
+                    throw e;
+                } catch (RuntimeException e) {
+                    // whatever it is, it is this face's alone: the others are shown, and a file is refused with it
+                    faults.put(f, String.valueOf(e.getMessage()));
                 }
                 changed.addAll(now);
             }
