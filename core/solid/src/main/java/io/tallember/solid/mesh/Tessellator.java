@@ -69,7 +69,7 @@ public final class Tessellator {
         Map<Edge, EdgeLine> lines = new IdentityHashMap<>();
         Set<Edge> halved = Collections.newSetFromMap(new IdentityHashMap<>());
         Map<Face, FaceMesh> done = new IdentityHashMap<>();
-        Map<Face, String> faults = new IdentityHashMap<>();
+        Map<Face, String> faults = new LinkedHashMap<>();
         List<Face> todo = body.faces();
         while (!todo.isEmpty()) {
             Patience.check();
