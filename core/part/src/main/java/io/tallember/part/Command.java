@@ -53,6 +53,11 @@ public sealed interface Command
     /** What it does, as undo shows it. */
     String said();
 
+    /** The id of the sketch in whose geometry it works; empty for other commands. */
+    default Optional<String> drawsIn() {
+        return Optional.empty();
+    }
+
     /** Puts a step in at the work line. The step's own id is ignored; its name, when blank, is made up. */
     record AddStep(Step step) implements Command {
         @Override
@@ -262,6 +267,11 @@ public sealed interface Command
         }
 
         @Override
+        public Optional<String> drawsIn() {
+            return Optional.of(id);
+        }
+
+        @Override
         public String said() {
             return entities.isEmpty() ? "constrain" : "draw";
         }
@@ -272,6 +282,11 @@ public sealed interface Command
         @Override
         public PartDocument apply(PartDocument doc) {
             return edit(doc, id, s -> settled(s.without(ids)));
+        }
+
+        @Override
+        public Optional<String> drawsIn() {
+            return Optional.of(id);
         }
 
         @Override
@@ -300,6 +315,11 @@ public sealed interface Command
         }
 
         @Override
+        public Optional<String> drawsIn() {
+            return Optional.of(id);
+        }
+
+        @Override
         public String said() {
             return "change a dimension";
         }
@@ -310,6 +330,11 @@ public sealed interface Command
         @Override
         public PartDocument apply(PartDocument doc) {
             return edit(doc, id, s -> settled(s.moved(points, radii)));
+        }
+
+        @Override
+        public Optional<String> drawsIn() {
+            return Optional.of(id);
         }
 
         @Override
@@ -332,6 +357,11 @@ public sealed interface Command
                 }
                 return out;
             });
+        }
+
+        @Override
+        public Optional<String> drawsIn() {
+            return Optional.of(id);
         }
 
         @Override
@@ -358,6 +388,11 @@ public sealed interface Command
                 }
             });
             return next.withFormulas(all);
+        }
+
+        @Override
+        public Optional<String> drawsIn() {
+            return command.drawsIn();
         }
 
         @Override
@@ -462,6 +497,11 @@ public sealed interface Command
         @Override
         public PartDocument apply(PartDocument doc) {
             return edit(doc, id, s -> settled(how.apply(s)));
+        }
+
+        @Override
+        public Optional<String> drawsIn() {
+            return Optional.of(id);
         }
 
         @Override

@@ -39,7 +39,7 @@ public final class Sheet {
     }
 
     public Sheet with(Command c) {
-        doc = c.apply(doc);
+        doc = c.apply(rebuild.carried(doc, c));
         return this;
     }
 

@@ -2,7 +2,6 @@ package io.tallember.server.parts;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec2;
-import io.tallember.part.SketchStep;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.guard.Refusals.NotThere;
 import io.tallember.sketch.Entity;
@@ -23,8 +22,8 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Dragging in a sketch over a WebSocket. {@code {"take": part, "step": id}} takes the stored sketch in hand; {@code {"pull":
- * id, "from": [x, y], "to": [x, y], "turn": n}} is answered with the turn and where points and radii are now. Nothing is
+ * Dragging in a sketch over a WebSocket. {@code {"take": part, "step": id}} takes the sketch in hand as it lies in the part; {@code {"pull":
+ * id, "from": [x, y], "to": [x, y], "turn": n}} is answered with the turn and where points and radii are then, worked out from the sketch as it was taken. Nothing is
  * stored; letting go is an ordinary command.
  */
 @Configuration
@@ -48,12 +47,10 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
         try {
             JsonNode n = PartFile.parse(message.getPayload());
             if (n.hasNonNull("take")) {
-                if (workshop.shown(n.get("take").asLong(0)).step(n.path("step").asString("")) instanceof SketchStep s) {
-                    session.getAttributes().put(HELD, s.sketch());
-                }
+                workshop.sketch(n.get("take").asLong(0), n.path("step").asString(""))
+                        .ifPresent(s -> session.getAttributes().put(HELD, s));
             } else if (session.getAttributes().get(HELD) instanceof Sketch s) {
                 Sketch moved = Solver.drag(s, n.path("pull").asString(""), point(n.path("from")), point(n.path("to")));
-                session.getAttributes().put(HELD, moved);
                 session.sendMessage(new TextMessage(
                         places(moved).put("turn", n.path("turn").asInt(0)).toString()));
             }

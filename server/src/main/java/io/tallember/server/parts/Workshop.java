@@ -6,12 +6,14 @@ import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.SketchFacts;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.sketch.Sketch;
 import io.tallember.part.values.Variants;
 import io.tallember.server.guard.Refusals.Stale;
 import io.tallember.server.store.PartRow;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.Optional;
 import java.util.function.Function;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.JsonNode;
@@ -72,6 +74,11 @@ public class Workshop {
         return read(ledger.find(id)).shown();
     }
 
+    /** A sketch as it lies in the part that is shown; empty when the step is none, or isn't built. */
+    public Optional<Sketch> sketch(long id, String step) {
+        return look(id).state().stand().sketch(step).map(s -> s.step().sketch());
+    }
+
     /** A part built as one of its variants has it; as it is itself when the name is empty. */
     public PartState variant(long id, String variant) {
         return bench(id).rebuild.build(Variants.of(document(id), variant));
@@ -128,7 +135,7 @@ public class Workshop {
         return writing(id, revision, row -> {
             PartDocument doc = read(row).document();
             Command c = command.apply(doc);
-            PartDocument next = c.done(doc);
+            PartDocument next = c.done(bench(id).rebuild.carried(doc, c));
             PartDocument shown = Variants.shown(next);
             ledger.accept(row, c, text.toString(), next);
             bench(id).read = new Read(revision + 1, next, shown);
@@ -170,7 +177,8 @@ public class Workshop {
         Object mine = new Object();
         b.preview = mine;
         PartDocument doc = read(row).document();
-        PartDocument next = CommandJson.read(command, doc).done(doc);
+        Command c = CommandJson.read(command, doc);
+        PartDocument next = c.done(b.rebuild.carried(doc, c));
         PartState state = b.rebuild.build(Variants.shown(next), () -> b.preview != mine);
         return new Piece(row, next, state, ledger.undoSaid(row), ledger.redoSaid(row));
     }

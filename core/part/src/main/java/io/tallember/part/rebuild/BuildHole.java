@@ -61,7 +61,7 @@ final class BuildHole {
             return p.at();
         }
         if (p.spot() instanceof Spot.OnPoint s) {
-            PlacedSketch placed = before.sketch(s.sketch())
+            PlacedSketch placed = before.holding(s.sketch())
                     .orElseThrow(
                             () -> lost("The sketch with the point of a hole isn't built. Switch it on, or mend it."));
             SketchPoint point = placed.step()

@@ -191,7 +191,7 @@ final class BuildRepeat {
     }
 
     private BiFunction<Body, Integer, Body> along(Layout.Path path) {
-        PlacedSketch placed = before.sketch(path.sketch())
+        PlacedSketch placed = before.holding(path.sketch())
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
                         "The sketch with the line of this repeat isn't built. Switch it on, or mend it."));

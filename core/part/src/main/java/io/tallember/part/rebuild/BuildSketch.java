@@ -3,8 +3,12 @@ package io.tallember.part.rebuild;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Tolerance;
 import io.tallember.part.SketchStep;
+import io.tallember.part.SketchWords;
 import io.tallember.sketch.regions.SketchReader;
+import io.tallember.sketch.solve.Following;
+import io.tallember.sketch.solve.Solver;
 import java.util.List;
+import java.util.stream.Collectors;
 
 /** Places a sketch and reads its regions. */
 final class BuildSketch {
@@ -23,7 +27,41 @@ final class BuildSketch {
                         there.x().times(c).plus(s, there.y()),
                         there.y().times(c).plus(-s, there.x()),
                         there.z());
-        SketchStep followed = Traces.followed(step, frame, before, notes);
-        return before.with(new PlacedSketch(followed, frame, SketchReader.read(followed.sketch(), Tolerance.DEFAULT)));
+        Following.Outcome now = Traces.followed(step, frame, before, notes);
+        SketchStep followed = step.with(now.sketch());
+        if (!now.changed().isEmpty()) {
+            notes.add("As it follows what it traces, points along a line now stand in another order, or a corner turns the"
+                    + " other way, at " + named(step, now.changed()) + ".");
+        }
+        return before.with(new PlacedSketch(
+                followed,
+                frame,
+                SketchReader.read(followed.sketch(), Tolerance.DEFAULT),
+                now.holds() ? "" : fault(step, now)));
+    }
+
+    private static String fault(SketchStep step, Following.Outcome now) {
+        if (!now.turned().isEmpty()) {
+            return "As it follows what it traces, " + named(step, now.turned())
+                    + " would come to the other side or turn over. Change that number, or the size of what is traced.";
+        }
+        List<String> fighting = Solver.conflict(now.sketch());
+        return fighting.isEmpty()
+                ? "its points can't be brought where its dimensions and constraints hold. Take one of them out, or make it"
+                        + " tell only."
+                : "these can't hold together: " + named(step, fighting)
+                        + ". Take one of them out, or make a dimension tell only.";
+    }
+
+    private static String named(SketchStep step, List<String> ids) {
+        int most = 6;
+        return ids.stream()
+                        .limit(most)
+                        .map(id -> step.sketch()
+                                .constraint(id)
+                                .map(c -> "the " + SketchWords.of(step.sketch(), c))
+                                .orElseGet(() -> SketchWords.of(step.sketch(), id)))
+                        .collect(Collectors.joining(", "))
+                + (ids.size() > most ? " and " + (ids.size() - most) + " more" : "");
     }
 }

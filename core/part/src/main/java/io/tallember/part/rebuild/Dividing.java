@@ -44,7 +44,7 @@ final class Dividing {
             sheets.add(Extrude.sheet(upright, List.of(whole), -reach, reach, step.id(), "plane", TOL));
         }
         for (String id : step.by().sketches()) {
-            PlacedSketch placed = before.sketch(id)
+            PlacedSketch placed = before.holding(id)
                     .orElseThrow(() -> new GeometryException(
                             Reason.LOST_REFERENCE,
                             "A sketch this step needs isn't built. Switch it on, or mend what is wrong with it."));

@@ -11,9 +11,11 @@ public final class PlacedSketch {
     private final SketchStep step;
     private final Frame frame;
     private final Reading reading;
+    private final String fault;
     private volatile Judgement judgement;
 
-    PlacedSketch(SketchStep step, Frame frame, Reading reading) {
+    PlacedSketch(SketchStep step, Frame frame, Reading reading, String fault) {
+        this.fault = fault;
         this.step = step;
         this.frame = frame;
         this.reading = reading;
@@ -29,6 +31,11 @@ public final class PlacedSketch {
 
     public Reading reading() {
         return reading;
+    }
+
+    /** Why its constraints don't hold as it lies, as a sentence; empty when they do. Steps on it wait until then. */
+    public String fault() {
+        return fault;
     }
 
     /** Loose, settled, fighting; worked out when first asked for. */

@@ -38,7 +38,7 @@ final class Profiles {
     }
 
     static Profiles of(ProfileStep step, Stand before, List<String> notes) {
-        PlacedSketch placed = before.sketch(step.sketch())
+        PlacedSketch placed = before.holding(step.sketch())
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
                         "The sketch this step needs isn't built. Switch it on, or mend what is wrong with it."));

@@ -4,6 +4,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
 import io.tallember.part.BlendStep;
 import io.tallember.part.CombineStep;
+import io.tallember.part.Command;
 import io.tallember.part.ExtrudeStep;
 import io.tallember.part.HoleStep;
 import io.tallember.part.MarkStep;
@@ -21,11 +22,13 @@ import io.tallember.part.SplitStep;
 import io.tallember.part.Step;
 import io.tallember.part.WallStep;
 import io.tallember.part.rebuild.StepOutcome.Status;
+import io.tallember.part.values.Variants;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.BooleanSupplier;
 
 /**
@@ -104,6 +107,24 @@ public final class Rebuild {
         return new PartState(doc, stand, List.copyOf(outcomes));
     }
 
+    /**
+     * The document to do a command on: a sketch in which it draws lies where the part has carried what it traces, so that what
+     * is drawn stands to that as it was seen. A sketch that couldn't follow is left as it is.
+     */
+    public PartDocument carried(PartDocument doc, Command command) {
+        Optional<Step> step = command.drawsIn().flatMap(doc::find);
+        if (step.isEmpty() || !(step.get() instanceof SketchStep s) || s.traces().isEmpty()) {
+            return doc;
+        }
+        PartDocument upTo = Variants.shown(doc).withWorkLine(doc.steps().indexOf(s) + 1);
+        return build(upTo)
+                .stand()
+                .sketch(s.id())
+                .filter(p -> p.fault().isEmpty())
+                .map(p -> doc.replaced(s.with(p.step().sketch())))
+                .orElse(doc);
+    }
+
     private Result result(Stand before, Step s, BooleanSupplier stop) {
         Key key = new Key(before, s);
         synchronized (kept) {
@@ -128,7 +149,10 @@ public final class Rebuild {
         List<String> notes = new ArrayList<>();
         try {
             Stand after = after(before, s, notes);
-            return new Result(after, "", List.copyOf(notes), null);
+            String fault = s instanceof SketchStep
+                    ? after.sketch(s.id()).map(PlacedSketch::fault).orElse("")
+                    : "";
+            return new Result(after, fault.isEmpty() ? "" : s.name() + ": " + fault, List.copyOf(notes), null);
         } catch (GeometryException e) {
             return new Result(before, e.getMessage(), List.of(), e.remedy());
         }

@@ -1,6 +1,8 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Vec3;
 import java.util.LinkedHashMap;
@@ -104,6 +106,20 @@ public final class Stand {
 
     public Optional<PlacedSketch> sketch(String step) {
         return Optional.ofNullable(sketches.get(step));
+    }
+
+    /**
+     * A sketch to build on; empty when it isn't built.
+     *
+     * @throws GeometryException LOST_REFERENCE when its constraints don't hold as it lies
+     */
+    Optional<PlacedSketch> holding(String step) {
+        PlacedSketch s = sketches.get(step);
+        if (s != null && !s.fault().isEmpty()) {
+            throw new GeometryException(
+                    Reason.LOST_REFERENCE, "This step waits until " + s.step().name() + " holds: " + s.fault());
+        }
+        return Optional.ofNullable(s);
     }
 
     public List<PlacedSketch> sketches() {

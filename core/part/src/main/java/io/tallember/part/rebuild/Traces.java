@@ -13,7 +13,6 @@ import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Trace;
-import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
@@ -22,7 +21,7 @@ import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.SketchSpline;
-import io.tallember.sketch.solve.Solver;
+import io.tallember.sketch.solve.Following;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -32,11 +31,17 @@ import java.util.Optional;
 
 /** Lays traced curves and points of a sketch anew where what they follow is now, and lets the rest of the sketch follow. */
 final class Traces {
+    /** Corners that are nearer, in mm, are one. */
+    private static final double SAME = 1e-6;
+
     private final SketchStep step;
     private final Frame frame;
     private final Stand before;
     private final Map<String, Vec2> places = new LinkedHashMap<>();
     private final Map<String, Double> radii = new LinkedHashMap<>();
+    /** What the traced curves look like now, by curve. */
+    private final Map<String, Flat> seen = new LinkedHashMap<>();
+
     private List<Crossings.Found> crossings;
 
     private Traces(SketchStep step, Frame frame, Stand before) {
@@ -45,27 +50,19 @@ final class Traces {
         this.before = before;
     }
 
-    static SketchStep followed(SketchStep step, Frame frame, Stand before, List<String> notes) {
-        if (step.traces().isEmpty()) {
-            return step;
-        }
+    /** The sketch as it lies now, and how it followed what it traces. */
+    static Following.Outcome followed(SketchStep step, Frame frame, Stand before, List<String> notes) {
         Traces t = new Traces(step, frame, before);
+        for (Trace trace : step.traces()) {
+            t.flat(trace.source()).ifPresent(f -> t.seen.put(trace.curve(), f));
+        }
         for (Trace trace : step.traces()) {
             if (!t.lay(trace)) {
                 notes.add("What " + trace.curve()
                         + " was traced from is gone or has another shape; the curve stays where it was.");
             }
         }
-        Sketch moved = step.sketch().moved(t.places, t.radii);
-        for (Constraint c : moved.constraints()) {
-            Double r = c.on().isEmpty() ? null : t.radii.get(c.on().get(0));
-            boolean sized = c.kind() == Constraint.Kind.RADIUS || c.kind() == Constraint.Kind.DIAMETER;
-            if (r != null && sized) {
-                double value = c.kind() == Constraint.Kind.RADIUS ? r : 2 * r;
-                moved = moved.replacing(Constraint.dimension(c.id(), c.kind(), value, c.on().get(0)));
-            }
-        }
-        return step.with(Solver.solve(moved).orElse(moved));
+        return Following.follow(step.sketch(), t.places, t.radii);
     }
 
     private boolean lay(Trace trace) {
@@ -78,10 +75,14 @@ final class Traces {
             at.ifPresent(v -> places.put(trace.curve(), Flat.at(frame, v)));
             return at.isPresent() && step.sketch().find(trace.curve()).orElse(null) instanceof SketchPoint;
         }
-        return flat(source).map(f -> lay(trace.curve(), f)).orElse(false);
+        Flat f = seen.get(trace.curve());
+        return f != null && lay(trace.curve(), f);
     }
 
     private Optional<Flat> flat(Trace.Source source) {
+        if (source instanceof Trace.Passing) {
+            return Optional.empty();
+        }
         if (source instanceof Trace.OfEdge e) {
             return EdgeFinder.find(e.edge(), before.bodies())
                     .flatMap(f -> Flat.of(f.edge().curve(), f.edge().range(), frame));
@@ -109,7 +110,7 @@ final class Traces {
     /** All points in which the curves of a sketch pass through a plane. */
     static List<Passed> passing(Stand before, Frame plane, String sketch) {
         List<Passed> out = new ArrayList<>();
-        PlacedSketch other = before.sketch(sketch).orElse(null);
+        PlacedSketch other = before.holding(sketch).orElse(null);
         if (other == null) {
             return out;
         }
@@ -168,12 +169,27 @@ final class Traces {
         return false;
     }
 
+    /**
+     * Which end is which: at a corner that two traced curves share, their ends stay one; else the line keeps its direction.
+     */
     private void ends(Sketch s, String start, String end, Flat f) {
-        Vec2 was = s.point(start).at();
-        boolean same =
-                was.distance(f.points().get(0)) <= was.distance(f.points().get(1));
-        places.put(start, f.points().get(same ? 0 : 1));
-        places.put(end, f.points().get(same ? 1 : 0));
+        Vec2 a = f.points().get(0);
+        Vec2 b = f.points().get(1);
+        boolean same = s.point(end).at().minus(s.point(start).at()).dot(b.minus(a)) >= 0;
+        for (String shared : List.of(start, end)) {
+            for (Map.Entry<String, Flat> other : seen.entrySet()) {
+                if (other.getValue() == f || !(s.find(other.getKey()).orElseThrow() instanceof SketchCurve c)) {
+                    continue;
+                }
+                boolean first = other.getValue().points().stream().anyMatch(p -> p.distance(a) < SAME);
+                boolean second = other.getValue().points().stream().anyMatch(p -> p.distance(b) < SAME);
+                if (c.points().contains(shared) && first != second) {
+                    same = first == shared.equals(start);
+                }
+            }
+        }
+        places.put(start, same ? a : b);
+        places.put(end, same ? b : a);
     }
 
     private static Vec2 flat(Vec3 p) {

@@ -165,8 +165,11 @@ public final class Formulas {
         if (v == c.value()) {
             return s.sketch();
         }
-        return Solver.change(s.sketch(), dimension, v)
-                .orElseThrow(() -> Refusal.of(s.name() + " can't take " + formula + " = " + Math.rint(v * 1e4) / 1e4
+        Optional<Sketch> changed = Solver.change(s.sketch(), dimension, v);
+        if (changed.isEmpty() && !s.traces().isEmpty()) {
+            return s.sketch().replacing(c.withValue(v)); // what it traces may move too: both are followed when that is built
+        }
+        return changed.orElseThrow(() -> Refusal.of(s.name() + " can't take " + formula + " = " + Math.rint(v * 1e4) / 1e4
                         + " for the " + SketchWords.named(s.sketch(), c) + "."));
     }
 

@@ -23,19 +23,35 @@ import java.util.Set;
  */
 final class Equations {
     private final Sketch sketch;
+    /** The state in which sides are read. */
+    private final Sketch sides;
+
     private final Scalars scalars;
     private final List<Equation> equations = new ArrayList<>();
     private final Set<String> idle = new LinkedHashSet<>();
     private final FreeEquations free = new FreeEquations(this);
 
     Equations(Sketch sketch) {
+        this(sketch, sketch, Set.of());
+    }
+
+    /**
+     * @param sides the same sketch in another state, whose sides are to be kept
+     * @param given arcs and ellipses that lie where they are told, whether or not their points make one on the way there
+     */
+    Equations(Sketch sketch, Sketch sides, Set<String> given) {
         this.sketch = sketch;
+        this.sides = sides;
         scalars = new Scalars(sketch);
         List<Constraint> driving =
                 sketch.constraints().stream().filter(c -> !c.driven()).toList();
         driving.forEach(this::mergeOnly);
         for (SketchCurve c : sketch.curves()) {
-            if (c instanceof SketchArc a) {
+            if (given.contains(c.id())) {
+                if (c instanceof SketchArc) {
+                    scalars.fix(scalars.r(c.id()), sketch.radius((SketchArc) c));
+                }
+            } else if (c instanceof SketchArc a) {
                 onCircle("", a.start(), a);
                 onCircle("", a.end(), a);
             } else if (c instanceof SketchEllipse e) {
@@ -170,9 +186,9 @@ final class Equations {
         } else if (k == Kind.ARC_LENGTH) {
             arcLength(c, (SketchArc) find(on.get(0)));
         } else if (k == Kind.HORIZONTAL_DISTANCE) {
-            along(c, scalars.x(first(c)), scalars.x(second(c)));
+            along(c, scalars.x(first(c)), scalars.x(second(c)), at(second(c)).x() - at(first(c)).x());
         } else if (k == Kind.VERTICAL_DISTANCE) {
-            along(c, scalars.y(first(c)), scalars.y(second(c)));
+            along(c, scalars.y(first(c)), scalars.y(second(c)), at(second(c)).y() - at(first(c)).y());
         } else if (k == Kind.DISTANCE) {
             distance(c);
         }
@@ -198,8 +214,9 @@ final class Equations {
                 join(xy(a.centre(), a.start(), a.end()), new int[] {scalars.r(a.id())}));
     }
 
-    private void along(Constraint c, int a, int b) {
-        double sign = scalars.value(b) < scalars.value(a) ? -1 : 1;
+    private void along(Constraint c, int a, int b, double before) {
+        double way = sides == sketch ? scalars.value(b) - scalars.value(a) : before;
+        double sign = way < 0 ? -1 : 1;
         put(c.id(), v -> v[1].minus(v[0]).times(sign).minus(c.value()), a, b);
     }
 
@@ -313,8 +330,8 @@ final class Equations {
                     join(xy(a.centre(), b.centre()), xy(end)));
             return;
         }
-        double ra = sketch.radius(a);
-        double rb = sketch.radius(b);
+        double ra = radius(a);
+        double rb = radius(b);
         double d = at(a.centre()).distance(at(b.centre()));
         boolean outside = Math.abs(d - (ra + rb)) <= Math.abs(d - Math.abs(ra - rb));
         double sa = outside || ra >= rb ? 1 : -1;
@@ -431,8 +448,9 @@ final class Equations {
         return find(c.on().get(0)) instanceof SketchLine l ? l.end() : c.on().get(1);
     }
 
+    /** Where a point is in the state in which sides are read. */
     Vec2 at(String p) {
-        return sketch.point(p).at();
+        return sides.point(p).at();
     }
 
     private Vec2 middle(SketchLine l) {
@@ -444,7 +462,7 @@ final class Equations {
     }
 
     double radius(Round r) {
-        return sketch.radius(r);
+        return sides.radius(r);
     }
 
     /** Something that can't hold as the sketch is: it will be found among what fights. */

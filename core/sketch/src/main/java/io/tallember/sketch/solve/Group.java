@@ -1,5 +1,6 @@
 package io.tallember.sketch.solve;
 
+import io.tallember.geometry.Patience;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -157,6 +158,7 @@ final class Group {
         double damping = LEAST_DAMPING;
         NormalMatrix normal = null;
         for (int round = 0; round < ROUNDS; round++) {
+            Patience.check();
             if (max(r) <= SOLVED * 1e-2) {
                 return true;
             }

@@ -3,15 +3,11 @@ package io.tallember.sketch.solve;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
-import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
-import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
-import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
-import io.tallember.sketch.SketchText;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -102,8 +98,16 @@ public final class Solver {
     /**
      * @param held points that a hand holds, and where: they start there and move least
      */
-    private static Optional<Sketch> attempt(Sketch sketch, Map<String, Vec2> held) {
-        Equations eqs = new Equations(sketch);
+    static Optional<Sketch> attempt(Sketch sketch, Map<String, Vec2> held) {
+        return attempt(new Equations(sketch), sketch, held);
+    }
+
+    /** The same with sides kept as they are in {@code sides}. */
+    static Optional<Sketch> attempt(Sketch sketch, Sketch sides, Set<String> given) {
+        return attempt(new Equations(sketch, sides, given), sketch, Map.of());
+    }
+
+    private static Optional<Sketch> attempt(Equations eqs, Sketch sketch, Map<String, Vec2> held) {
         double[] values = eqs.scalars().values();
         double[] weight = new double[values.length];
         Arrays.fill(weight, 1);
@@ -144,37 +148,15 @@ public final class Solver {
     }
 
     /**
-     * Pulls a point, line, circle or arc along with the hand. All constraints keep holding; what is settled stays, what is
-     * loose follows as far as it can.
+     * Pulls a point or curve along with the hand. All constraints keep holding; what is settled stays, what is loose follows as
+     * far as it can.
      *
+     * @param sketch as it was when the hand took hold
      * @param from where the hand took hold, in mm
      * @param to where it is now
      */
     public static Sketch drag(Sketch sketch, String id, Vec2 from, Vec2 to) {
-        Map<String, Vec2> places = new LinkedHashMap<>();
-        Map<String, Double> radii = new LinkedHashMap<>();
-        Vec2 by = to.minus(from);
-        Entity e = sketch.find(id).orElse(null);
-        if (e == null || Sketch.isGiven(id)) {
-            return sketch;
-        }
-        if (e instanceof SketchPoint) {
-            places.put(id, to);
-        } else if (e instanceof SketchLine l) {
-            l.points().forEach(p -> places.put(p, sketch.point(p).at().plus(1, by)));
-        } else if (e instanceof FreeCurve || e instanceof SketchText) {
-            e.points().forEach(p -> places.put(p, sketch.point(p).at().plus(1, by)));
-        } else if (e instanceof SketchCircle c) {
-            radii.put(id, Math.max(1e-3, sketch.point(c.centre()).at().distance(to)));
-        } else if (e instanceof SketchArc a) {
-            Vec2 c = sketch.point(a.centre()).at();
-            double scale = Math.max(1e-3, c.distance(to)) / Math.max(1e-3, sketch.radius((Round) e));
-            for (String p : List.of(a.start(), a.end())) {
-                places.put(p, c.plus(scale, sketch.point(p).at().minus(c)));
-            }
-        }
-        places.keySet().removeIf(Sketch::isGiven);
-        return attempt(sketch.moved(Map.of(), radii), places).orElse(sketch);
+        return Drag.pull(sketch, id, from, to);
     }
 
     /** What is still loose, redundant or fighting. Meant for when the hand lets go. */
