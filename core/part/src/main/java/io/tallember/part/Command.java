@@ -496,7 +496,10 @@ public sealed interface Command
     record EditSketch(String id, SketchEdit how) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {
-            return edit(doc, id, s -> settled(how.apply(s)));
+            PartDocument edited = edit(doc, id, s -> settled(how.apply(s)));
+            return how instanceof SketchEdit.RecountRepeat
+                    ? Repicked.after(edited, id, sketch(doc, id), sketch(edited, id))
+                    : edited;
         }
 
         @Override
@@ -515,6 +518,10 @@ public sealed interface Command
             throw Refusal.of(doc.step(id).name() + " isn't a sketch.");
         }
         return doc.replaced(s.with(change.apply(s.sketch())));
+    }
+
+    private static Sketch sketch(PartDocument doc, String id) {
+        return ((SketchStep) doc.step(id)).sketch();
     }
 
     private static Sketch settled(Sketch s) {

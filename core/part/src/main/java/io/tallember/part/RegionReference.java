@@ -1,6 +1,7 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Vec2;
+import io.tallember.sketch.edit.Instances;
 import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.Region;
 import java.util.Comparator;
@@ -27,18 +28,39 @@ public record RegionReference(String id, List<String> boundary, Vec2 inside) {
     /** A match, and whether its boundary is just the one that was picked. */
     public record Match(Region region, boolean exact) {}
 
-    /** The region meant: the one with the same boundary, else the one that shares most of it. */
-    public Optional<Match> find(List<Region> regions) {
+    /**
+     * The region meant: the one with the same boundary; else the one that shares most of it, if there is just one with at least half
+     * of it, on the same side of every curve it shares, and no copy of a repeat taken for another.
+     */
+    public Optional<Match> find(List<Region> regions, Instances instances) {
         Comparator<Region> nearest = Comparator.comparingDouble(r -> r.inside().distance(inside));
         Optional<Region> same =
                 regions.stream().filter(r -> r.boundary().equals(boundary)).min(nearest);
         if (same.isPresent()) {
             return same.map(r -> new Match(r, true));
         }
-        return regions.stream()
-                .filter(r -> 2 * shared(r) >= boundary.size())
-                .min(Comparator.comparingInt((Region r) -> -shared(r)).thenComparing(nearest))
-                .map(r -> new Match(r, false));
+        List<Region> alike = regions.stream()
+                .filter(r -> 2 * shared(r) >= boundary.size() && sameSides(r) && sameCopies(r, instances))
+                .toList();
+        int most = alike.stream().mapToInt(this::shared).max().orElse(0);
+        List<Region> best = alike.stream().filter(r -> shared(r) == most).toList();
+        return best.size() == 1 ? Optional.of(new Match(best.get(0), false)) : Optional.empty();
+    }
+
+    /** Whether no curve that both have lies on the other side. */
+    private boolean sameSides(Region r) {
+        Set<String> mine = new HashSet<>(boundary);
+        Set<String> its = new HashSet<>(r.boundary());
+        return r.boundary().stream().noneMatch(b -> {
+            String other = (b.charAt(0) == '+' ? '-' : '+') + b.substring(1);
+            return mine.contains(other) && !mine.contains(b) && !its.contains(other);
+        });
+    }
+
+    /** Whether it hasn't come by any copy of a repeat, nor lost one. */
+    private boolean sameCopies(Region r, Instances instances) {
+        return r.boundary().stream().allMatch(b -> boundary.contains(b) || !instances.has(b.substring(1)))
+                && boundary.stream().allMatch(b -> r.boundary().contains(b) || !instances.has(b.substring(1)));
     }
 
     /** Whether it is an open line that was picked, not a region. */

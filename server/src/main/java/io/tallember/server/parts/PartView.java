@@ -183,7 +183,7 @@ public class PartView {
             region.put("path", path.toString());
         }
         ArrayNode lines = n.putArray("lines");
-        for (OpenLine l : s.reading().lines()) {
+        for (OpenLine l : s.reading().drawn()) {
             ObjectNode line = lines.addObject();
             ArrayNode boundary = line.putArray("boundary");
             l.boundary().forEach(boundary::add);

@@ -9,12 +9,15 @@ import io.tallember.part.Unit;
 import io.tallember.part.values.Formulas;
 import io.tallember.part.values.Value;
 import io.tallember.sketch.Sketch;
+import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.solve.Solver;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
@@ -27,7 +30,7 @@ import tools.jackson.databind.node.ObjectNode;
 /** Reads and writes part files. A file that isn't one is refused with a sentence. */
 public final class PartFile {
     public static final String FORMAT = "tall-ember-part";
-    public static final int VERSION = 2;
+    public static final int VERSION = 3;
     /** The largest file taken, in characters. */
     public static final int LARGEST = 16 * 1024 * 1024;
 
@@ -73,8 +76,11 @@ public final class PartFile {
             throw Refusal.of("This part file is of version " + version + "; this program reads up to " + VERSION
                     + ". Use a newer Tall Ember.");
         }
-        if (version < VERSION) {
+        if (version < 2) {
             f.list("steps").forEach(PartFile::upgrade);
+        }
+        if (version < 3) {
+            f.list("steps").forEach(PartFile::wholeLines);
         }
         Unit unit = Unit.of(f.text("unit"));
         Typed plain = new Typed(PartDocument.empty("file", Unit.MM));
@@ -157,6 +163,22 @@ public final class PartFile {
         if (step instanceof ObjectNode n && n.path("kind").asString("").equals("repeat") && !n.has("layout")) {
             n.put("layout", n.path("round").asBoolean(false) ? "round" : "row");
             n.remove("round");
+        }
+    }
+
+    /** From version 2, in which a pick of an open line was a stretch of it: picks of stretches of one line are one pick now. */
+    private static void wholeLines(JsonNode step) {
+        Set<String> seen = new HashSet<>();
+        if (step.path("regions") instanceof ArrayNode picks) {
+            for (int i = 0; i < picks.size(); ) {
+                String boundary = picks.get(i).path("boundary").toString();
+                boolean again = boundary.startsWith("[\"" + OpenLine.MARK) && !seen.add(boundary);
+                if (again) {
+                    picks.remove(i);
+                } else {
+                    i++;
+                }
+            }
         }
     }
 

@@ -197,10 +197,10 @@ final class BuildRepeat {
                         "The sketch with the line of this repeat isn't built. Switch it on, or mend it."));
         RegionReference ref = path.line();
         List<Profile.Edge> edges = ref.open()
-                ? ref.findLine(placed.reading().lines())
+                ? ref.findLine(placed.reading().drawn())
                         .orElseThrow(() -> lostLine(placed))
                         .edges()
-                : ref.find(placed.reading().regions())
+                : ref.find(placed.reading().regions(), placed.instances())
                         .orElseThrow(() -> lostLine(placed))
                         .region()
                         .outer();

@@ -59,10 +59,16 @@ final class BuildRib {
         }
         List<Profile.Edge> edges = p.line().edges();
         if (edges.size() != 1 || !(edges.get(0).curve() instanceof Line)) {
-            throw new GeometryException(
-                    Reason.BAD_VALUE,
-                    "A rib drawn from its side needs one straight line; "
-                            + p.line().name() + " bends. Draw each straight piece by itself, or the rib from above.");
+            return Rib.beside(
+                    frame,
+                    edges,
+                    part,
+                    stance,
+                    step.flipped(),
+                    step.id(),
+                    p.id(),
+                    p.line().name(),
+                    TOL);
         }
         Vec3 a = frame.point(edges.get(0).start());
         Vec3 b = frame.point(edges.get(0).end());

@@ -30,8 +30,9 @@ final class BuildSketch {
         Following.Outcome now = Traces.followed(step, frame, before, notes);
         SketchStep followed = step.with(now.sketch());
         if (!now.changed().isEmpty()) {
-            notes.add("As it follows what it traces, points along a line now stand in another order, or a corner turns the"
-                    + " other way, at " + named(step, now.changed()) + ".");
+            notes.add(
+                    "As it follows what it traces, points along a line now stand in another order, or a corner turns the"
+                            + " other way, at " + named(step, now.changed()) + ".");
         }
         return before.with(new PlacedSketch(
                 followed,

@@ -2,6 +2,7 @@ package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Frame;
 import io.tallember.part.SketchStep;
+import io.tallember.sketch.edit.Instances;
 import io.tallember.sketch.regions.Reading;
 import io.tallember.sketch.solve.Judgement;
 import io.tallember.sketch.solve.Solver;
@@ -13,6 +14,7 @@ public final class PlacedSketch {
     private final Reading reading;
     private final String fault;
     private volatile Judgement judgement;
+    private volatile Instances instances;
 
     PlacedSketch(SketchStep step, Frame frame, Reading reading, String fault) {
         this.fault = fault;
@@ -36,6 +38,16 @@ public final class PlacedSketch {
     /** Why its constraints don't hold as it lies, as a sentence; empty when they do. Steps on it wait until then. */
     public String fault() {
         return fault;
+    }
+
+    /** Which of its curves are instances of repeats; worked out when first asked for. */
+    public Instances instances() {
+        Instances i = instances;
+        if (i == null) {
+            i = Instances.of(step.sketch());
+            instances = i;
+        }
+        return i;
     }
 
     /** Loose, settled, fighting; worked out when first asked for. */

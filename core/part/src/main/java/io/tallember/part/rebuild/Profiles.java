@@ -4,6 +4,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.RegionReference;
@@ -11,8 +12,10 @@ import io.tallember.sketch.regions.Gap;
 import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.Region;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 
 /** The regions that a step picked, found again in its sketch as it is now. */
 final class Profiles {
@@ -43,10 +46,20 @@ final class Profiles {
                         Reason.LOST_REFERENCE,
                         "The sketch this step needs isn't built. Switch it on, or mend what is wrong with it."));
         Profiles p = new Profiles(placed, notes);
+        Set<List<String>> taken = new HashSet<>();
         for (RegionReference ref : step.regions()) {
             if (ref.open()) {
                 OpenLine line = p.line(ref);
-                p.all.add(new Named(null, ref.id(), line.inside(), line));
+                if (!taken.add(line.boundary())) {
+                    continue; // two picks of one line are one
+                }
+                p.all.add(
+                        line.closes(Tolerance.DEFAULT)
+                                ? new Named(
+                                        new Profile(placed.frame(), line.outline(), List.of(), line.name()),
+                                        ref.id(),
+                                        line.inside())
+                                : new Named(null, ref.id(), line.inside(), line));
                 continue;
             }
             Region region = p.find(ref, placed);
@@ -69,7 +82,7 @@ final class Profiles {
     }
 
     private OpenLine line(RegionReference ref) {
-        OpenLine line = ref.findLine(placed.reading().lines())
+        OpenLine line = ref.findLine(placed.reading().drawn())
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
                         "The open line along "
@@ -78,8 +91,7 @@ final class Profiles {
                                         ref.boundary().stream()
                                                 .map(s -> s.substring(1))
                                                 .toList())
-                                + " is no longer there in " + placed.step().name()
-                                + ", or bounds a region now. Pick it again."));
+                                + " is no longer there in " + placed.step().name() + ". Pick it again."));
         if (!line.boundary().equals(ref.boundary())) {
             notes.add("An open line in " + placed.step().name()
                     + " has changed; the line that shares most of its curves was taken.");
@@ -88,7 +100,8 @@ final class Profiles {
     }
 
     private Region find(RegionReference ref, PlacedSketch placed) {
-        RegionReference.Match match = ref.find(placed.reading().regions()).orElseThrow(() -> lost(ref, placed));
+        RegionReference.Match match =
+                ref.find(placed.reading().regions(), placed.instances()).orElseThrow(() -> lost(ref, placed));
         if (!match.exact()) {
             notes.add("A region's outline in " + placed.step().name()
                     + " has changed; the region that shares most of it was taken.");
@@ -100,9 +113,10 @@ final class Profiles {
         StringBuilder b = new StringBuilder("The region inside ");
         b.append(String.join(
                 ", ", ref.boundary().stream().map(s -> s.substring(1)).toList()));
-        b.append(" is no longer closed in ").append(placed.step().name()).append('.');
+        b.append(" is no longer there in ").append(placed.step().name()).append(": ");
+        b.append("what it was bounded by isn't closed, was divided, or is another now.");
         if (placed.reading().gaps().isEmpty()) {
-            b.append(" Draw the missing side, or pick another region.");
+            b.append(" Pick the region again, or draw the missing side.");
         } else {
             Gap g = placed.reading().gaps().get(0);
             b.append(String.format(

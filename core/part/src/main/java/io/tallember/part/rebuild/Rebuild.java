@@ -113,7 +113,9 @@ public final class Rebuild {
      */
     public PartDocument carried(PartDocument doc, Command command) {
         Optional<Step> step = command.drawsIn().flatMap(doc::find);
-        if (step.isEmpty() || !(step.get() instanceof SketchStep s) || s.traces().isEmpty()) {
+        if (step.isEmpty()
+                || !(step.get() instanceof SketchStep s)
+                || s.traces().isEmpty()) {
             return doc;
         }
         PartDocument upTo = Variants.shown(doc).withWorkLine(doc.steps().indexOf(s) + 1);

@@ -167,10 +167,11 @@ public final class Formulas {
         }
         Optional<Sketch> changed = Solver.change(s.sketch(), dimension, v);
         if (changed.isEmpty() && !s.traces().isEmpty()) {
-            return s.sketch().replacing(c.withValue(v)); // what it traces may move too: both are followed when that is built
+            return s.sketch()
+                    .replacing(c.withValue(v)); // what it traces may move too: both are followed when that is built
         }
-        return changed.orElseThrow(() -> Refusal.of(s.name() + " can't take " + formula + " = " + Math.rint(v * 1e4) / 1e4
-                        + " for the " + SketchWords.named(s.sketch(), c) + "."));
+        return changed.orElseThrow(() -> Refusal.of(s.name() + " can't take " + formula + " = "
+                + Math.rint(v * 1e4) / 1e4 + " for the " + SketchWords.named(s.sketch(), c) + "."));
     }
 
     /**

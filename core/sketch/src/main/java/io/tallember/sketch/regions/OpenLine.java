@@ -1,12 +1,14 @@
 package io.tallember.sketch.regions;
 
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
 
-/** Curves of a sketch that run on one after the other and bound no region. */
+/** Curves of a sketch, or stretches of them, that run on one after the other. */
 public record OpenLine(List<Profile.Edge> edges) {
     /** What marks a curve as one of an open line in a boundary's names. */
     public static final String MARK = "~";
@@ -20,6 +22,25 @@ public record OpenLine(List<Profile.Edge> edges) {
         TreeSet<String> names = new TreeSet<>();
         edges.forEach(e -> names.add(MARK + e.source()));
         return List.copyOf(names);
+    }
+
+    /** Whether it ends where it begins. */
+    public boolean closes(Tolerance tol) {
+        Vec3 end = edges.get(edges.size() - 1).end();
+        return end.distance(edges.get(0).start()) <= 2 * tol.linear();
+    }
+
+    /** A closed one's edges, counter-clockwise. */
+    public List<Profile.Edge> outline() {
+        if (SketchReader.area(edges) > 0) {
+            return edges;
+        }
+        List<Profile.Edge> turned = new ArrayList<>();
+        for (int i = edges.size() - 1; i >= 0; i--) {
+            Profile.Edge e = edges.get(i);
+            turned.add(new Profile.Edge(e.curve(), e.range(), !e.forward(), e.source()));
+        }
+        return List.copyOf(turned);
     }
 
     /** A point on it. */

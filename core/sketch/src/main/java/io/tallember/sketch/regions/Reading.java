@@ -6,6 +6,7 @@ import java.util.List;
  * What a sketch encloses and what keeps it from closing.
  *
  * @param lines what bounds no region
+ * @param drawn the lines as drawn, whole, also where they cross or bound regions
  * @param openEnds ids of end points where an outline stops
  * @param doubled curves that lie on one another
  * @param hidden curves that lie on others all along
@@ -15,6 +16,7 @@ import java.util.List;
 public record Reading(
         List<Region> regions,
         List<OpenLine> lines,
+        List<OpenLine> drawn,
         List<Gap> gaps,
         List<String> openEnds,
         List<Doubled> doubled,

@@ -64,9 +64,11 @@ public final class SketchReader {
                 .flatMap(g -> Stream.of(g.first(), g.second()))
                 .map(p -> new Vec3(sketch.point(p).x(), sketch.point(p).y(), 0))
                 .toList();
+        List<Region> regions = r.nest(loops);
         return new Reading(
-                r.nest(loops),
+                regions,
                 r.openLines(),
+                DrawnLines.of(sketch, regions, tol),
                 gaps,
                 ends,
                 List.copyOf(r.graph.doubled),

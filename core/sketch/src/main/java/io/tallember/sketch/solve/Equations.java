@@ -186,9 +186,17 @@ final class Equations {
         } else if (k == Kind.ARC_LENGTH) {
             arcLength(c, (SketchArc) find(on.get(0)));
         } else if (k == Kind.HORIZONTAL_DISTANCE) {
-            along(c, scalars.x(first(c)), scalars.x(second(c)), at(second(c)).x() - at(first(c)).x());
+            along(
+                    c,
+                    scalars.x(first(c)),
+                    scalars.x(second(c)),
+                    at(second(c)).x() - at(first(c)).x());
         } else if (k == Kind.VERTICAL_DISTANCE) {
-            along(c, scalars.y(first(c)), scalars.y(second(c)), at(second(c)).y() - at(first(c)).y());
+            along(
+                    c,
+                    scalars.y(first(c)),
+                    scalars.y(second(c)),
+                    at(second(c)).y() - at(first(c)).y());
         } else if (k == Kind.DISTANCE) {
             distance(c);
         }

@@ -68,8 +68,7 @@ public final class Following {
             return new Outcome(sketch, true, List.of(), List.of());
         }
         Sides before = Sides.of(sketch);
-        Optional<Sketch> now =
-                f.advance(sketch, 0, 0.5, 1).flatMap(half -> f.advance(half, 0.5, 1, 1));
+        Optional<Sketch> now = f.advance(sketch, 0, 0.5, 1).flatMap(half -> f.advance(half, 0.5, 1, 1));
         if (now.isEmpty()) {
             Set<String> why = f.turned;
             if (why.isEmpty()) {

@@ -141,9 +141,7 @@ final class Sides {
     /** Points held by two distances from given points, or by one and a line: on which side of what holds them. */
     private void triangles() {
         Set<String> given = new LinkedHashSet<>();
-        sketch.constraints().stream()
-                .filter(c -> c.kind() == Kind.FIXED)
-                .forEach(c -> given.add(root(c.on().get(0))));
+        sketch.constraints().stream().filter(c -> c.kind() == Kind.FIXED).forEach(c -> given.add(root(c.on().get(0))));
         Map<String, List<String[]>> from = new LinkedHashMap<>(); // by point: constraint or curve, and from where
         for (Constraint c : sketch.constraints()) {
             Entity a = sketch.find(c.on().get(0)).orElseThrow();
@@ -173,7 +171,10 @@ final class Sides {
                     && sketch.find(c.on().get(1)).orElseThrow() instanceof SketchLine l
                     && from.containsKey(root(c.on().get(0)))) {
                 for (String[] way : from.get(root(c.on().get(0)))) {
-                    put(way[0], c.id(), unit(at(c.on().get(0)).minus(at(way[1]))).dot(unit(way(l))));
+                    put(
+                            way[0],
+                            c.id(),
+                            unit(at(c.on().get(0)).minus(at(way[1]))).dot(unit(way(l))));
                 }
             }
         }
@@ -188,7 +189,8 @@ final class Sides {
         Map<String, List<SketchCurve>> at = new LinkedHashMap<>();
         for (SketchCurve c : sketch.curves()) {
             if (!c.construction()) {
-                ends(c).forEach(p -> at.computeIfAbsent(root(p), k -> new ArrayList<>()).add(c));
+                ends(c).forEach(p ->
+                        at.computeIfAbsent(root(p), k -> new ArrayList<>()).add(c));
             }
         }
         Set<SketchCurve> done = new LinkedHashSet<>();

@@ -10,7 +10,6 @@ import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchPoint;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;

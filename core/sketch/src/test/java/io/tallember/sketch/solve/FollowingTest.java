@@ -180,12 +180,11 @@ class FollowingTest {
             int sign = r.nextBoolean() ? 1 : -1;
             switch (r.nextInt(7)) {
                 case 0 -> offset(t, id, sign * d);
-                case 1 -> hole(
-                        t, id, r.nextBoolean() ? 1 : 3, r.nextBoolean() ? 2 : 0, sign * d, d * 1.3, r.nextBoolean());
+                case 1 ->
+                    hole(t, id, r.nextBoolean() ? 1 : 3, r.nextBoolean() ? 2 : 0, sign * d, d * 1.3, r.nextBoolean());
                 case 2 -> touching(t, id, d, r.nextBoolean(), r.nextBoolean(), sign, r.nextBoolean() ? 1 : -1);
                 case 3 -> beside(t, id, sign * d);
-                case 4 -> apex(
-                        t, id, t.w * (0.6 + 0.5 * r.nextDouble()), t.w * (0.6 + 0.5 * r.nextDouble()), sign);
+                case 4 -> apex(t, id, t.w * (0.6 + 0.5 * r.nextDouble()), t.w * (0.6 + 0.5 * r.nextDouble()), sign);
                 case 5 -> leaning(t, id, Math.toRadians(10 + 70 * r.nextDouble()));
                 default -> mirrored(t, id, 2 + 10 * r.nextDouble(), 2 + d);
             }

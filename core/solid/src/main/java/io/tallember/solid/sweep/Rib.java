@@ -18,10 +18,14 @@ import io.tallember.solid.Region;
 import io.tallember.solid.fuse.Fuse;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /**
  * Ribs: a band along a line, grown square to its plane until the part closes it in. The band's prism less the part falls into
- * pieces; the rib is the one at the line's middle, and must end on the part all round.
+ * pieces; the rib is all those that the line runs through, and must end on the part all round. What the line's ends overshoot
+ * the part by isn't closed in, and left out.
  */
 public final class Rib {
     /**
@@ -36,12 +40,21 @@ public final class Rib {
     public record Stance(
             double thickness, Wall.Side side, double draft, boolean atBase, boolean carriedOn, double depth) {}
 
+    /** Points along a line in the length of the rib's thickness. */
+    private static final double FINENESS = 4;
+
+    private static final int MOST_POINTS = 600;
+
     private final List<Body> part;
     private final Stance stance;
     private final boolean down;
     private final String step;
     private final String region;
     private final Tolerance tol;
+    /** What tells the faces along the line, and those where the rib would go on without end. */
+    private Predicate<Origin> atLine;
+
+    private Predicate<Origin> atFar;
 
     private Rib(List<Body> part, Stance stance, boolean down, String step, String region, Tolerance tol) {
         this.part = part;
@@ -74,11 +87,136 @@ public final class Rib {
         return new Rib(part, stance, down, step, region, tol).grown(frame, line, name);
     }
 
+    /**
+     * The rib along a line seen from its side: the line lies in the rib's own plane, and the rib grows from it square to the chord
+     * between its ends, to the left of the way along it, or to the right.
+     *
+     * @param frame the plane the line lies in; the rib's thickness is along its z
+     * @param line as for {@link #along}; no two of its points may lie behind one another as seen along the growth
+     * @throws GeometryException as {@link #along}; SELF_CROSSING_PROFILE where the line turns back on itself
+     */
+    public static List<Body> beside(
+            Frame frame,
+            List<Profile.Edge> line,
+            List<Body> part,
+            Stance stance,
+            boolean right,
+            String step,
+            String region,
+            String name,
+            Tolerance tol) {
+        return new Rib(part, stance, right, step, region, tol).upright(frame, line, name);
+    }
+
+    private List<Body> upright(Frame frame, List<Profile.Edge> line, String name) {
+        double reach = reach(frame);
+        Vec3 from = line.get(0).start();
+        Vec3 chord = line.get(line.size() - 1).end().minus(from).unit();
+        Vec3 grow = Vec3.Z.cross(chord).times(down ? -1 : 1);
+        Profile.Edge middle = line.get(line.size() / 2);
+        Vec3 through = frame.point(middle.curve().point(middle.range().middle()));
+        List<Vec3> along = points(frame, line);
+        // the draft leans from where the line stands out furthest, so that nowhere is thinner than told
+        double low = along.stream()
+                .mapToDouble(p -> frame.local(p).minus(from).dot(grow))
+                .min()
+                .orElseThrow();
+        double thickness = atLine(name, through, frame.direction(grow), reach);
+        List<Profile.Edge> edges = stance.carriedOn() ? carriedOn(line, reach) : line;
+        double far = stance.depth() > 0 ? stance.depth() : reach;
+        Profile flat = new Profile(frame, band(edges, grow.times(far)), List.of(), name);
+        double lean = (far + reach) * Math.tan(stance.draft());
+        // to the left of the line, seen along the growth, as for ribs seen from above
+        double left = stance.side() == Wall.Side.INSIDE ? 1 : stance.side() == Wall.Side.MIDDLE ? 0.5 : 0;
+        double lo = down ? -(1 - left) * thickness : -left * thickness;
+        double hi = lo + thickness;
+        Body prism = Extrude.of(flat, lo - lean, hi + lean, step, region, tol);
+        if (stance.draft() > 0) {
+            prism = Fuse.intersect(
+                            List.of(prism),
+                            List.of(wedge(frame, from, chord, grow, low, lo, hi, far + reach, reach)),
+                            tol)
+                    .get(0);
+        }
+        Set<String> sources = line.stream().map(Profile.Edge::source).collect(Collectors.toSet());
+        atLine = o -> o.step().equals(step) && o.role().equals("side") && sources.contains(o.source());
+        atFar = o -> o.step().equals(step) && o.source().startsWith("far-");
+        return pieces(prism, along, through, name);
+    }
+
+    /** The line, the same line further on, and the straight ways between their ends: counter-clockwise. */
+    private List<Profile.Edge> band(List<Profile.Edge> edges, Vec3 by) {
+        List<Profile.Edge> on = edges.stream()
+                .map(e -> new Profile.Edge(
+                        e.curve().placed(Frame.WORLD.at(by)), e.range(), e.forward(), "far-" + e.source()))
+                .toList();
+        Profile.Edge last = straight(
+                edges.get(edges.size() - 1).end(), on.get(on.size() - 1).end(), "last");
+        Profile.Edge first = straight(on.get(0).start(), edges.get(0).start(), "first");
+        List<Profile.Edge> out = new ArrayList<>(edges);
+        out.add(last);
+        for (int i = on.size() - 1; i >= 0; i--) {
+            out.add(turned(on.get(i)));
+        }
+        out.add(first);
+        if (!down) {
+            return out;
+        }
+        List<Profile.Edge> back = new ArrayList<>();
+        for (int i = out.size() - 1; i >= 0; i--) {
+            back.add(turned(out.get(i)));
+        }
+        return back;
+    }
+
+    private static Profile.Edge turned(Profile.Edge e) {
+        return new Profile.Edge(e.curve(), e.range(), !e.forward(), e.source());
+    }
+
+    /** Between two planes that lean apart along the growth, from the line's height {@code low}. */
+    private Body wedge(
+            Frame frame, Vec3 from, Vec3 chord, Vec3 grow, double low, double lo, double hi, double far, double reach) {
+        // x along the growth, y along the thickness
+        Vec3 x = frame.direction(grow);
+        Frame across = new Frame(frame.point(from), x, frame.z(), x.cross(frame.z()));
+        double tan = Math.tan(stance.draft());
+        // carried on, the line may go further back; there the rib grows thinner
+        double back = low - Math.min(reach, 0.499 * (hi - lo) / tan);
+        double a = (back - low) * tan;
+        double b = (far - low) * tan;
+        Vec3[] corners = {
+            new Vec3(back, lo - a, 0), new Vec3(far, lo - b, 0), new Vec3(far, hi + b, 0), new Vec3(back, hi + a, 0)
+        };
+        String[] names = {"right", "far-side", "left", "back"};
+        List<Profile.Edge> loop = new ArrayList<>();
+        for (int i = 0; i < 4; i++) {
+            loop.add(straight(corners[i], corners[(i + 1) % 4], names[i]));
+        }
+        return Extrude.of(new Profile(across, loop, List.of(), "draft"), -2 * reach, 2 * reach, step, "draft", tol);
+    }
+
     private List<Body> grown(Frame frame, List<Profile.Edge> line, String name) {
         double reach = reach(frame);
         Profile.Edge middle = line.get(line.size() / 2);
         Vec3 through = frame.point(middle.curve().point(middle.range().middle()));
         Vec3 way = down ? frame.z().negated() : frame.z();
+        double thickness = atLine(name, through, way, reach);
+        List<Profile.Edge> edges = stance.carriedOn() ? carriedOn(line, reach) : line;
+        Profile band = Wall.along(frame, edges, thickness, stance.side(), name, tol);
+        double far = (stance.depth() > 0 ? stance.depth() : reach) * (down ? -1 : 1);
+        Body prism = stance.draft() > 0
+                ? Taper.of(band, far, -stance.draft(), step, region, tol)
+                : Extrude.of(band, Math.min(0, far), Math.max(0, far), step, region, tol);
+        boolean swapped = down && !(stance.draft() > 0);
+        Origin start = new Origin(step, swapped ? "end" : "start", region);
+        Origin end = new Origin(step, swapped ? "start" : "end", region);
+        atLine = start::equals;
+        atFar = end::equals;
+        return pieces(prism, points(frame, line), through, name);
+    }
+
+    /** The thickness at the line. */
+    private double atLine(String name, Vec3 through, Vec3 way, double reach) {
         double thickness = stance.thickness();
         if (stance.atBase() && stance.draft() > 0) {
             double depth = stance.depth() > 0 ? stance.depth() : depth(through, way, reach);
@@ -94,12 +232,11 @@ public final class Rib {
                                 depth));
             }
         }
-        List<Profile.Edge> edges = stance.carriedOn() ? carriedOn(line, reach) : line;
-        Profile band = Wall.along(frame, edges, thickness, stance.side(), name, tol);
-        double far = (stance.depth() > 0 ? stance.depth() : reach) * (down ? -1 : 1);
-        Body prism = stance.draft() > 0
-                ? Taper.of(band, far, -stance.draft(), step, region, tol)
-                : Extrude.of(band, Math.min(0, far), Math.max(0, far), step, region, tol);
+        return thickness;
+    }
+
+    /** What the part leaves of a prism, as far as the line runs through it. */
+    private List<Body> pieces(Body prism, List<Vec3> along, Vec3 through, String name) {
         List<Body> pieces;
         try {
             pieces = Fuse.subtract(List.of(prism), part, tol);
@@ -109,40 +246,66 @@ public final class Rib {
             }
             throw e;
         }
-        Body rib = pieces.stream()
-                .filter(b -> touches(b, through, prismStart()))
-                .findFirst()
-                .orElseThrow(() -> inside(name));
-        closedIn(rib, name);
-        return List.of(rib);
+        List<Body> ribs = pieces.stream()
+                .filter(b -> along.stream().anyMatch(p -> touches(b, p)))
+                .toList();
+        return closedIn(ribs, List.of(along.get(0), along.get(along.size() - 1)), through, name);
+    }
+
+    /** The pieces that the part closes in; one at an end of the line, where it overshoots the part, needn't be. */
+    private List<Body> closedIn(List<Body> ribs, List<Vec3> ends, Vec3 middle, String name) {
+        List<Body> out = new ArrayList<>();
+        GeometryException first = null;
+        for (Body rib : ribs) {
+            try {
+                closedIn(rib, name);
+                out.add(rib);
+            } catch (GeometryException e) {
+                boolean atEnd = ends.stream().anyMatch(p -> touches(rib, p));
+                if (!atEnd || touches(rib, middle)) {
+                    throw e;
+                }
+                first = e;
+            }
+        }
+        if (out.isEmpty()) {
+            throw first == null ? inside(name) : first;
+        }
+        return out;
+    }
+
+    /** Points along a line, so close that no piece of a rib lies between two of them. */
+    private List<Vec3> points(Frame frame, List<Profile.Edge> line) {
+        List<Vec3> out = new ArrayList<>();
+        for (Profile.Edge e : line) {
+            double length = e.curve().derivative(e.range().middle()).length()
+                    * e.range().length();
+            int n = (int) Math.min(MOST_POINTS, 2 + Math.ceil(FINENESS * length / stance.thickness()));
+            for (int i = 0; i <= n; i++) {
+                double t = (double) i / n;
+                out.add(frame.point(e.curve()
+                        .point(e.range().lo()
+                                + (e.forward() ? t : 1 - t) * e.range().length())));
+            }
+        }
+        return out;
     }
 
     private static GeometryException inside(String name) {
         return new GeometryException(
                 Reason.NO_CONTACT,
-                "The middle of " + name
-                        + " lies inside the part, where a rib has nowhere to start. Draw the line outside.");
+                "All of " + name + " lies inside the part, where a rib has nowhere to start. Draw the line outside.");
     }
 
-    /** The cap at the line; an upright prism that goes down has it at its end. */
-    private Origin prismStart() {
-        boolean swapped = down && !(stance.draft() > 0);
-        return new Origin(step, swapped ? "end" : "start", region);
-    }
-
-    private Origin prismEnd() {
-        boolean swapped = down && !(stance.draft() > 0);
-        return new Origin(step, swapped ? "start" : "end", region);
-    }
-
-    private boolean touches(Body b, Vec3 p, Origin cap) {
+    private boolean touches(Body b, Vec3 p) {
         return b.faces().stream()
-                .anyMatch(f -> f.origins().contains(cap) && f.region().locate(p, tol) != Region.Place.OUTSIDE);
+                .anyMatch(f ->
+                        f.origins().stream().anyMatch(atLine) && f.region().locate(p, tol) != Region.Place.OUTSIDE);
     }
 
     private void closedIn(Body rib, String name) {
         for (Face f : rib.faces()) {
-            boolean far = stance.depth() == 0 && f.origins().contains(prismEnd());
+            boolean far = stance.depth() == 0 && f.origins().stream().anyMatch(atFar);
             boolean end = stance.carriedOn()
                     && f.origins().stream()
                             .anyMatch(o ->
@@ -209,13 +372,13 @@ public final class Rib {
         Vec3 end = last.end();
         Vec3 on = travel(last, false);
         if (first.curve() instanceof Circle) {
-            out.add(0, straight(start.plus(by, back), start));
+            out.add(0, straight(start.plus(by, back), start, "on"));
         } else {
             out.set(0, longer(first, by, true));
         }
         last = out.get(out.size() - 1);
         if (last.curve() instanceof Circle) {
-            out.add(straight(end, end.plus(by, on)));
+            out.add(straight(end, end.plus(by, on), "on"));
         } else {
             out.set(out.size() - 1, longer(last, by, false));
         }
@@ -228,8 +391,8 @@ public final class Rib {
         return e.forward() ? d : d.negated();
     }
 
-    private static Profile.Edge straight(Vec3 a, Vec3 b) {
-        return new Profile.Edge(Line.through(a, b), new Interval(0, a.distance(b)), true, "on");
+    private static Profile.Edge straight(Vec3 a, Vec3 b, String name) {
+        return new Profile.Edge(Line.through(a, b), new Interval(0, a.distance(b)), true, name);
     }
 
     private static Profile.Edge longer(Profile.Edge e, double by, boolean atStart) {

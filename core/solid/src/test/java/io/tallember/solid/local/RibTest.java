@@ -245,4 +245,77 @@ class RibTest {
                         TOL)))
                 .hasMessageContaining("inside the part");
     }
+
+    /** A floor under z = 0 and an upright wall behind x = 0, both 20 wide. */
+    private static Body bracket() {
+        return Fuse.unite(List.of(Shapes.box(0, -10, -4, 50, 10, 0), Shapes.box(-4, -10, -4, 0, 10, 40)), TOL)
+                .get(0);
+    }
+
+    /** The upright plane y = 0, x to the right and z up. */
+    private static final Frame SIDE = new Frame(Vec3.ZERO, Vec3.X, Vec3.Z, Vec3.Y.negated());
+
+    /** Seen from its side: a quarter round of 24 about (30, 30) from the floor to the wall leaves the corner's rest. */
+    @Test
+    void aRibSeenFromItsSideFollowsAnArc() {
+        Circle c = new Circle(Frame.WORLD.at(new Vec3(24, 24, 0)), 24);
+        List<Profile.Edge> arc = List.of(new Profile.Edge(c, new Interval(Math.PI, 1.5 * Math.PI), true, "c0"));
+        List<Body> rib =
+                Rib.beside(SIDE, arc, List.of(bracket()), stance(3, 0, false, false), true, "r", "l", "the line", TOL);
+        assertThat(rib).hasSize(1);
+        assertThat(volume(rib.get(0))).isCloseTo((24 * 24 - Math.PI * 144) * 3, within(1e-7));
+    }
+
+    /** A chain of two lines, with draft: its sides lean from where it stands out furthest. */
+    @Test
+    void aRibSeenFromItsSideFollowsAChain() {
+        for (double degrees : new double[] {0, 1}) {
+            double tan = Math.tan(Math.toRadians(degrees));
+            List<Body> rib = Rib.beside(
+                    SIDE,
+                    line(0, 30, 20, 20, 40, 0),
+                    List.of(bracket()),
+                    stance(3, degrees, false, false),
+                    true,
+                    "r",
+                    "l",
+                    "the line",
+                    TOL);
+            assertThat(rib).hasSize(1);
+            // the thickness grows with the distance from the outermost corner, square to the chord (4, -3) / 5
+            double area = 0.5 * (30 + 20) * 20 + 0.5 * 20 * 20;
+            double out = (3.0 / 5) * 20 + (4.0 / 5) * 20; // of the corner (20, 20) along the growth's back
+            double[][] corners = {{0, 0, 40, 0, 20, 20}, {0, 0, 20, 20, 0, 30}};
+            double asked = 3 * area;
+            for (double[] t : corners) {
+                double a = 0.5 * Math.abs((t[2] - t[0]) * (t[5] - t[1]) - (t[4] - t[0]) * (t[3] - t[1]));
+                double x = (t[0] + t[2] + t[4]) / 3;
+                double y = (t[1] + t[3] + t[5]) / 3;
+                asked += a * 2 * tan * (out - 0.6 * x - 0.8 * y);
+            }
+            assertThat(volume(rib.get(0))).isCloseTo(asked, within(1e-6));
+        }
+    }
+
+    /** The line runs over two walls: what stands between each is the rib's, what overshoots the part isn't. */
+    @Test
+    void aRibGoesOnBehindWhatStandsAcrossIt() {
+        Body part = Fuse.unite(List.of(tray(), Shapes.box(29, 0, 0, 31, 40, 20)), TOL)
+                .get(0);
+        List<Body> rib = Rib.along(
+                Frame.WORLD.at(new Vec3(0, 0, 15)),
+                line(-10, 20, 70, 20),
+                List.of(part),
+                stance(2, 0, false, true),
+                true,
+                "r",
+                "l",
+                "the line",
+                TOL);
+        assertThat(rib.stream().mapToDouble(RibTest::volume).sum()).isCloseTo(2 * 15 * 58, within(1e-7));
+    }
+
+    private static double volume(Body b) {
+        return io.tallember.solid.mass.MassProperties.of(List.of(b)).volume();
+    }
 }
