@@ -245,7 +245,7 @@ export interface HoleStep extends StepBase {
   kind: "hole";
   mouth: Mouth;
   diameter: number | string;
-  extent: "blind" | "through" | "next" | "face";
+  extent: "blind" | "through" | "next" | "line" | "face";
   depth: number | string;
   target?: FaceRef;
   pointed: boolean;

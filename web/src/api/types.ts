@@ -194,6 +194,8 @@ export interface PartView {
   /** Points, and axes where there is a way. */
   marks: Record<string, { point: Vec3; way?: Vec3 }>;
   bodies: BodyView[];
+  /** Sentences on what can't be shown. */
+  unshown?: string[];
   shapes: Record<string, Shape>;
   volume?: number;
   area?: number;

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { api, Refused } from "../api/client";
 import type { HomePage as Home, PartLine } from "../api/types";
 import { NoticeStrip } from "../frame/NoticeStrip";
+import { usePart } from "../part/store";
 
 type Ask = { kind: "new-part" } | { kind: "new-drawer" } | { kind: "rename"; part: PartLine } | null;
 type Told = { text: string; trouble: boolean; action?: { label: string; run: () => void } };
@@ -70,7 +71,11 @@ export function HomePage() {
       return;
     }
     const text = await f.text();
-    await attempt(async () => open((await api.importPart(text, drawer)).id));
+    await attempt(async () => {
+      const { id, notes } = await api.importPart(text, drawer);
+      open(id);
+      if (notes.length > 0) usePart.getState().say(notes.join(" "));
+    });
   };
 
   const remove = (p: PartLine) =>

@@ -35,6 +35,11 @@ export function BodyList() {
       </h4>
       <ul className="bodies">
         {view.bodies.length === 0 && <li>No body yet</li>}
+        {view.unshown?.map((what) => (
+          <li key={what} className="cap">
+            {what}
+          </li>
+        ))}
         {view.bodies.map((b) => (
           <li
             key={b.id}

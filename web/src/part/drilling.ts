@@ -29,6 +29,7 @@ export const FITS = {
 export const DEPTHS = {
   through: "through all",
   next: "out of its wall",
+  line: "out of its wall, only in line",
   face: "up to",
   blind: "deep",
 } as const;

@@ -9,21 +9,21 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A browser's stand-in: sends requests, reads answers. */
-final class Client {
-    static final String CIRCLE = """
+public final class Client {
+    public static final String CIRCLE = """
             [{"kind":"point","id":"p1","x":0,"y":0},{"kind":"circle","id":"c1","centre":"p1","radius":10}]""";
 
     private final HttpClient http = HttpClient.newHttpClient();
     private final JsonMapper mapper = JsonMapper.builder().build();
     private final String base;
     private long revision;
-    int status;
+    public int status;
 
-    Client(int port) {
+    public Client(int port) {
         base = "http://localhost:" + port;
     }
 
-    HttpResponse<byte[]> raw(String method, String path, String body, String... headers) {
+    public HttpResponse<byte[]> raw(String method, String path, String body, String... headers) {
         HttpRequest.BodyPublisher publisher =
                 body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body);
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
@@ -35,13 +35,13 @@ final class Client {
         return unchecked(() -> http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray()));
     }
 
-    JsonNode send(String method, String path, String body) {
+    public JsonNode send(String method, String path, String body) {
         HttpResponse<byte[]> r = raw(method, path, body);
         status = r.statusCode();
         return r.body().length == 0 ? mapper.createObjectNode() : unchecked(() -> mapper.readTree(r.body()));
     }
 
-    long newPart(String name) {
+    public long newPart(String name) {
         long id = send("POST", "/api/parts", "{\"name\":\"" + name + "\",\"unit\":\"mm\"}")
                 .get("id")
                 .longValue();
@@ -49,7 +49,7 @@ final class Client {
         return id;
     }
 
-    JsonNode look(long id) {
+    public JsonNode look(long id) {
         JsonNode n = send("GET", "/api/parts/" + id, null);
         if (status == 200) {
             revision = n.get("revision").longValue();
@@ -58,11 +58,11 @@ final class Client {
     }
 
     /** A command on what was last seen. */
-    JsonNode command(long id, String command) {
+    public JsonNode command(long id, String command) {
         return ask(id, "commands", ",\"command\":" + command);
     }
 
-    JsonNode ask(long id, String what, String more) {
+    public JsonNode ask(long id, String what, String more) {
         JsonNode n = send("POST", "/api/parts/" + id + "/" + what, "{\"revision\":" + revision + more + "}");
         if (status == 200) {
             revision = n.get("revision").longValue();
@@ -71,7 +71,7 @@ final class Client {
     }
 
     /** A disc of diameter 20, extruded by the text given. */
-    JsonNode disc(long id, String distance) {
+    public JsonNode disc(long id, String distance) {
         command(
                 id,
                 "{\"do\":\"add-step\",\"step\":{\"kind\":\"sketch\",\"plane\":\"top\",\"entities\":" + CIRCLE
@@ -79,7 +79,7 @@ final class Client {
         return command(id, "{\"do\":\"add-step\",\"step\":" + extrude("", distance) + "}");
     }
 
-    static String extrude(String id, String distance) {
+    public static String extrude(String id, String distance) {
         return "{\"kind\":\"extrude\",\"id\":\"" + id + "\",\"sketch\":\"s1\",\"distance\":\"" + distance
                 + "\",\"mode\":\"body\",\"regions\":[{\"id\":\"" + (id.isEmpty() ? "" : "r3")
                 + "\",\"boundary\":[\"+c1\"],\"inside\":[0,0]}]}";

@@ -80,7 +80,8 @@ public record BlendStep(
      * @param places further radii along each chain of edges, which begins with the step's size; none for one radius
      * @param turned whether chains begin at their other end
      * @param held edges on which the round ends, its radius following from them
-     * @param against the faces on the round's other side, when the picked faces are on the one; none for rounds along edges
+     * @param against the faces on the round's other side, when the picked faces are on the one; the sides between which faces are made
+     *     fully round; none for rounds along edges
      */
     public record Run(List<Place> places, boolean turned, List<EdgeReference> held, List<FaceReference> against) {
         /** One size, between faces that share edges. */
@@ -168,6 +169,12 @@ public record BlendStep(
     @Override
     public String kind() {
         return bevel ? "Bevel" : "Round";
+    }
+
+    /** With other faces on its other side; for a full round, its sides. */
+    public BlendStep against(List<FaceReference> faces) {
+        Run other = new Run(run.places, run.turned, run.held, faces);
+        return new BlendStep(id, name, off, bevel, size, shape, chain, which, also, other);
     }
 
     /** With another size. */

@@ -496,7 +496,11 @@ public sealed interface Command
     record EditSketch(String id, SketchEdit how) implements Command {
         @Override
         public PartDocument apply(PartDocument doc) {
-            PartDocument edited = edit(doc, id, s -> settled(how.apply(s)));
+            if (!(doc.step(id) instanceof SketchStep step)) {
+                throw Refusal.of(doc.step(id).name() + " isn't a sketch.");
+            }
+            SketchStep cut = KeptTraces.after(step, how.apply(step.sketch()));
+            PartDocument edited = doc.replaced(cut.with(settled(cut.sketch())));
             return how instanceof SketchEdit.RecountRepeat
                     ? Repicked.after(edited, id, sketch(doc, id), sketch(edited, id))
                     : edited;

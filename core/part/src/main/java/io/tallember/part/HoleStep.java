@@ -57,8 +57,10 @@ public record HoleStep(
     public enum Extent {
         BLIND,
         THROUGH,
-        /** Out of the wall in which they start. */
+        /** Out of the wall in which they start, which must lie under all of the hole. */
         NEXT,
+        /** Out of the wall under the hole's middle, and no further beside it. */
+        LINE,
         /** To one face, carried on beyond its edges. */
         FACE
     }

@@ -145,4 +145,55 @@ class TraceTest {
                         List.of(new Trace("c90", late.source()))))))
                 .hasMessageContaining("below the sketch");
     }
+
+    /** A traced side and a traced hole are cut by a drawn line; what is left of both goes on following the plate. */
+    @Test
+    void piecesOfTracedCurvesStayTraced() {
+        Sheet s = plate();
+        String sketch = s.document().freshId();
+        s.with(new Command.AddStep(new SketchStep("", "Cut", false, top(s), Sketch.EMPTY)));
+        List<Entity> drawn = List.of(
+                new SketchPoint("p1", 40, 0),
+                new SketchPoint("p2", 40, 30),
+                new SketchLine("c1", "p1", "p2", false),
+                new SketchPoint("p3", 25, 15),
+                new SketchCircle("c2", "p3", 6, false),
+                new SketchPoint("p4", -10, 15),
+                new SketchPoint("p5", 60, 15),
+                new SketchLine("c3", "p4", "p5", false));
+        List<Constraint> held = List.of(
+                Constraint.of("k1", Constraint.Kind.FIXED, "p1"),
+                Constraint.of("k2", Constraint.Kind.FIXED, "p2"),
+                Constraint.of("k3", Constraint.Kind.FIXED, "p3"),
+                Constraint.dimension("k4", Constraint.Kind.DIAMETER, 12, "c2"),
+                Constraint.of("k5", Constraint.Kind.HORIZONTAL, "c3"),
+                Constraint.of("k6", Constraint.Kind.ON_CURVE, "p3", "c3"));
+        s.with(new Command.Draw(sketch, drawn, held, List.of(trace(s, "c1", 40, 15, 10), trace(s, "c2", 31, 15, 10))));
+        // the upper half of the side and of the circle go, then a further bit of the side
+        s.with(new Command.EditSketch(sketch, new SketchEdit.TrimCurve("c1", new io.tallember.geometry.Vec2(40, 25))));
+        s.with(new Command.EditSketch(sketch, new SketchEdit.TrimCurve("c2", new io.tallember.geometry.Vec2(25, 21))));
+        SketchStep outline = (SketchStep) s.document().steps().get(0);
+        List<String> sizes = outline.sketch().constraints().stream()
+                .filter(c -> c.kind().isDimension())
+                .map(Constraint::id)
+                .toList();
+        for (String id : sizes) {
+            double v = outline.sketch().constraint(id).orElseThrow().value();
+            s.with(new Command.SetDimension(outline.id(), id, v * 1.25));
+        }
+        assertThat(s.state().outcome(sketch).message()).isEmpty();
+        assertThat(s.state().outcome(sketch).notes()).isEmpty();
+        Sketch now = s.state().stand().sketch(sketch).orElseThrow().step().sketch();
+        // 50 by 37.5, the hole of 15 at (31.25, 18.75) in it
+        SketchLine side = (SketchLine) now.find("c1").orElseThrow();
+        assertThat(now.point(side.start()).at().distance(new io.tallember.geometry.Vec2(50, 0)))
+                .isLessThan(1e-7);
+        assertThat(now.point(side.end()).at().distance(new io.tallember.geometry.Vec2(50, 18.75)))
+                .isLessThan(1e-7);
+        io.tallember.sketch.SketchArc arc =
+                (io.tallember.sketch.SketchArc) now.find("c2").orElseThrow();
+        assertThat(now.radius(arc)).isCloseTo(7.5, within(1e-7));
+        assertThat(now.point(arc.start()).at().distance(new io.tallember.geometry.Vec2(23.75, 18.75)))
+                .isLessThan(1e-7);
+    }
 }

@@ -1,6 +1,5 @@
 package io.tallember.server.home;
 
-import io.tallember.part.PartDocument;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.parts.Ledger;
 import io.tallember.server.parts.Pictures;
@@ -89,11 +88,14 @@ class HomeApi {
         return Map.of("id", home.newPart(n.name(), n.unit(), n.folder()));
     }
 
+    /** A part brought in, and sentences on what was changed as it was opened. */
+    record BroughtIn(long id, List<String> notes) {}
+
     @PostMapping("/import")
-    Map<String, Long> importPart(@RequestBody String text, @RequestParam(required = false) Long folder) {
-        PartDocument doc = PartFile.open(text).document();
+    BroughtIn importPart(@RequestBody String text, @RequestParam(required = false) Long folder) {
+        PartFile.Opened opened = PartFile.open(text);
         pictures.takeFrom(text);
-        return Map.of("id", ledger.create(doc, folder));
+        return new BroughtIn(ledger.create(opened.document(), folder), opened.notes());
     }
 
     @PutMapping("/parts/{id}/folder")

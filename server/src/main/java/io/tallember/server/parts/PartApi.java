@@ -47,7 +47,8 @@ class PartApi {
     @PostMapping(path = "/commands", produces = JSON)
     String command(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return view.of(workshop.command(id, revision(n), command(n)), known(n)).toString();
+        return workshop.command(
+                id, revision(n), command(n), p -> view.of(p, known(n)).toString());
     }
 
     @PostMapping(path = "/preview", produces = JSON)

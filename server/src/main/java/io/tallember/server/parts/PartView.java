@@ -5,6 +5,7 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Look;
@@ -15,6 +16,7 @@ import io.tallember.part.Step;
 import io.tallember.part.file.ArrangementJson;
 import io.tallember.part.file.StepJson;
 import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.values.Formulas;
@@ -41,6 +43,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.WeakHashMap;
+import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -51,7 +56,12 @@ import tools.jackson.databind.node.ObjectNode;
 public class PartView {
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
+    private static final Logger LOG = LoggerFactory.getLogger(PartView.class);
+
     private final Drawn drawn;
+    /** Called before each stage of a view, so that a test can make it fail. */
+    Consumer<String> stages = stage -> {};
+
     private final Map<PlacedSketch, ObjectNode> told = Collections.synchronizedMap(new WeakHashMap<>());
 
     PartView(Drawn drawn) {
@@ -60,6 +70,7 @@ public class PartView {
 
     /** @param known keys of shapes that needn't be sent again */
     public ObjectNode of(Workshop.Piece piece, Set<String> known) {
+        stages.accept("answer");
         PartRow row = piece.row();
         ObjectNode n = MAKE.objectNode();
         n.put("id", row.id()).put("revision", row.revision());
@@ -75,47 +86,81 @@ public class PartView {
         for (Step s : piece.state().document().steps()) {
             steps.add(step(s, piece.state().outcome(s.id()), piece));
         }
+        ArrayNode unshown = n.putArray("unshown");
+        PartDocument doc = piece.state().document();
         ObjectNode sketches = n.putObject("sketches");
+        for (PlacedSketch s : piece.state().stand().sketches()) {
+            stage(
+                    "sketch",
+                    s.step().name(),
+                    unshown,
+                    () -> sketches.set(s.step().id(), told.computeIfAbsent(s, PartView::sketch)));
+        }
+        ObjectNode planes = n.putObject("planes");
         piece.state()
                 .stand()
-                .sketches()
-                .forEach(s -> sketches.set(s.step().id(), told.computeIfAbsent(s, PartView::sketch)));
-        ObjectNode planes = n.putObject("planes");
-        piece.state().stand().planes().forEach((id, f) -> {
-            ObjectNode plane = planes.putObject(id);
-            put(plane, "origin", f.origin());
-            put(plane, "x", f.x());
-            put(plane, "y", f.y());
-            put(plane, "z", f.z());
-        });
+                .planes()
+                .forEach((id, f) -> stage("plane", doc.step(id).name(), unshown, () -> {
+                    ObjectNode plane = MAKE.objectNode();
+                    put(plane, "origin", f.origin());
+                    put(plane, "x", f.x());
+                    put(plane, "y", f.y());
+                    put(plane, "z", f.z());
+                    planes.set(id, plane);
+                }));
         ObjectNode marks = n.putObject("marks");
-        piece.state().stand().marks().forEach((id, m) -> {
-            ObjectNode mark = marks.putObject(id);
-            put(mark, "point", m.point());
-            if (m.axis() != null) {
-                put(mark, "way", m.axis().direction());
-            }
-        });
+        piece.state()
+                .stand()
+                .marks()
+                .forEach((id, m) -> stage("mark", doc.step(id).name(), unshown, () -> {
+                    ObjectNode mark = MAKE.objectNode();
+                    put(mark, "point", m.point());
+                    if (m.axis() != null) {
+                        put(mark, "way", m.axis().direction());
+                    }
+                    marks.set(id, mark);
+                }));
         ArrayNode bodies = n.putArray("bodies");
         ObjectNode shapes = n.putObject("shapes");
-        Box3 box = Box3.EMPTY;
         for (PartBody b : piece.state().stand().bodies()) {
             Look look = piece.document().arrangement().looks().getOrDefault(b.id(), Look.USUAL);
-            ObjectNode body = body(b, piece.state().document(), known, shapes);
-            double volume = MassProperties.of(b.body()).volume();
-            body.put("volume", volume);
-            Materials.mass(look.material(), volume).ifPresent(m -> body.put("mass", m));
-            bodies.add(body);
+            stage("body", "A body", unshown, () -> {
+                ObjectNode body = body(b, doc, known, shapes);
+                double volume = MassProperties.of(b.body()).volume();
+                body.put("volume", volume);
+                Materials.mass(look.material(), volume).ifPresent(m -> body.put("mass", m));
+                bodies.add(body);
+            });
+        }
+        stage("totals", "The part's volume", unshown, () -> totals(n, piece.state()));
+        return n;
+    }
+
+    /** Whatever happens while a piece of the view is made, the rest is shown, and it is told. */
+    private void stage(String stage, String what, ArrayNode unshown, Runnable work) {
+        try {
+            stages.accept(stage);
+            work.run();
+        } catch (Patience.Stopped | Patience.TooLong e) {
+            throw e;
+        } catch (RuntimeException e) {
+            LOG.warn("{} can't be shown", what, e);
+            unshown.add(what + " can't be shown. What is built of it goes on as it is; undo and changes work.");
+        }
+    }
+
+    private static void totals(ObjectNode n, PartState state) {
+        Box3 box = Box3.EMPTY;
+        for (PartBody b : state.stand().bodies()) {
             box = box.with(b.body().bounds());
         }
         if (!box.isEmpty()) {
-            MassProperties m = MassProperties.of(piece.state().solids());
+            MassProperties m = MassProperties.of(state.solids());
             n.put("volume", m.volume()).put("area", m.area());
             put(n, "centroid", m.centroid());
             put(n, "min", box.min());
             put(n, "max", box.max());
         }
-        return n;
     }
 
     private static void values(ObjectNode n, PartDocument doc) {

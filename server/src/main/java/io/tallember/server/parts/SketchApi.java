@@ -46,8 +46,11 @@ class SketchApi {
     @PostMapping(path = "/api/parts/{id}/trace", produces = JSON)
     String trace(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return view.of(workshop.trace(id, PartApi.revision(n), PartApi.command(n)), PartApi.known(n))
-                .toString();
+        return workshop.trace(
+                id,
+                PartApi.revision(n),
+                PartApi.command(n),
+                p -> view.of(p, PartApi.known(n)).toString());
     }
 
     /** The constraints and dimensions that would settle a sketch, each with words. */

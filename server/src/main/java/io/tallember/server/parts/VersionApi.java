@@ -58,8 +58,12 @@ class VersionApi {
         JsonNode n = PartFile.parse(body);
         ObjectNode said =
                 JsonNodeFactory.instance.objectNode().put("do", "go-back").put("version", version);
-        return view.of(workshop.apply(id, PartApi.revision(n), said, versions.back(id, version)), PartApi.known(n))
-                .toString();
+        return workshop.apply(
+                id,
+                PartApi.revision(n),
+                said,
+                versions.back(id, version),
+                p -> view.of(p, PartApi.known(n)).toString());
     }
 
     /**

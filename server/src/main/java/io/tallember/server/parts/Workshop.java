@@ -113,41 +113,52 @@ public class Workshop {
     }
 
     /**
-     * Does a command and stores it.
+     * Does a command, makes its answer, and stores it then: what can't be answered isn't stored.
      *
      * @param revision what the asker last saw
+     * @param answer made of the part as it would be
      */
-    public Piece command(long id, long revision, JsonNode command) {
-        return accepting(id, revision, command, doc -> CommandJson.read(command, doc));
+    public <T> T command(long id, long revision, JsonNode command, Function<Piece, T> answer) {
+        return accepting(id, revision, command, doc -> CommandJson.read(command, doc), answer);
     }
 
     /** Traces something of the part into a sketch and stores it. */
-    public Piece trace(long id, long revision, JsonNode asked) {
-        return accepting(id, revision, asked, doc -> SketchFacts.trace(bench(id).rebuild, Variants.shown(doc), asked));
+    public <T> T trace(long id, long revision, JsonNode asked, Function<Piece, T> answer) {
+        return accepting(
+                id, revision, asked, doc -> SketchFacts.trace(bench(id).rebuild, Variants.shown(doc), asked), answer);
     }
 
     /** Does a command that isn't the browser's own and stores it under a text that tells it. */
-    public Piece apply(long id, long revision, JsonNode text, Command command) {
-        return accepting(id, revision, text, doc -> command);
+    public <T> T apply(long id, long revision, JsonNode text, Command command, Function<Piece, T> answer) {
+        return accepting(id, revision, text, doc -> command, answer);
     }
 
-    private Piece accepting(long id, long revision, JsonNode text, Function<PartDocument, Command> command) {
+    private <T> T accepting(
+            long id, long revision, JsonNode text, Function<PartDocument, Command> command, Function<Piece, T> answer) {
         return writing(id, revision, row -> {
+            Bench b = bench(id);
             PartDocument doc = read(row).document();
             Command c = command.apply(doc);
-            PartDocument next = c.done(bench(id).rebuild.carried(doc, c));
+            PartDocument next = c.done(b.rebuild.carried(doc, c));
             PartDocument shown = Variants.shown(next);
+            T out = answer.apply(
+                    new Piece(row.after(next.name(), next.unit().word()), next, b.rebuild.build(shown), c.said(), ""));
             ledger.accept(row, c, text.toString(), next);
-            bench(id).read = new Read(revision + 1, next, shown);
+            b.read = new Read(revision + 1, next, shown);
+            return out;
         });
     }
 
     /** One command back (-1) or forward (1). */
     public Piece shift(long id, long revision, int by) {
-        return writing(id, revision, row -> ledger.shift(row, by));
+        writing(id, revision, row -> {
+            ledger.shift(row, by);
+            return row;
+        });
+        return look(id);
     }
 
-    private Piece writing(long id, long revision, java.util.function.Consumer<PartRow> change) {
+    private <T> T writing(long id, long revision, Function<PartRow, T> change) {
         Bench b = bench(id);
         b.writing.lock();
         try {
@@ -156,11 +167,10 @@ public class Workshop {
                 throw new Stale();
             }
             b.preview = null;
-            change.accept(row);
+            return change.apply(row);
         } finally {
             b.writing.unlock();
         }
-        return look(id);
     }
 
     /**

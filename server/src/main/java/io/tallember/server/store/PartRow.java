@@ -12,4 +12,9 @@ public record PartRow(
         Long newest,
         Long revision,
         LocalDateTime changed,
-        LocalDateTime deleted) {}
+        LocalDateTime deleted) {
+    /** As it is once a command is stored. */
+    public PartRow after(String newName, String newUnit) {
+        return new PartRow(id, folder, newName, newUnit, position + 1, position + 1, revision + 1, changed, deleted);
+    }
+}

@@ -2,8 +2,11 @@ package io.tallember.part.rebuild;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.BlendStep;
 import io.tallember.part.EdgeReference;
+import io.tallember.part.FaceReference;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
@@ -24,6 +27,7 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.DoubleFunction;
+import java.util.stream.Collectors;
 
 /** Rounds or bevels the picked edges of the bodies. */
 final class BuildBlend {
@@ -87,6 +91,7 @@ final class BuildBlend {
     /** Picked faces made round from side to side, one after the other. */
     private Stand full() {
         Set<Face> faces = FaceFinder.all(step.which().faces(), before.bodies(), notes);
+        Set<Face> sides = FaceFinder.all(step.run().against(), before.bodies(), notes);
         List<PartBody> out = new ArrayList<>();
         for (PartBody b : before.bodies()) {
             Body now = b.body();
@@ -98,7 +103,7 @@ final class BuildBlend {
                             .findFirst()
                             .orElseThrow(() -> new GeometryException(
                                     Reason.BAD_VALUE, "Two of the faces share a side; make them round in two steps."));
-                    now = FullRound.of(now, as, step.id());
+                    now = FullRound.of(now, as, sides(b.body(), f, now, sides), step.id());
                 }
             }
             if (now == b.body()) {
@@ -108,6 +113,45 @@ final class BuildBlend {
             }
         }
         return before.changed(step.id(), out);
+    }
+
+    /** The sides of a face that is to be made round, on the body as it is by now. */
+    private Set<Face> sides(Body body, Face face, Body now, Set<Face> told) {
+        Set<Face> mine = new LinkedHashSet<>();
+        FullRound.sides(body, face, told).ifPresent(mine::addAll);
+        Set<Face> others = new LinkedHashSet<>(body.faces());
+        others.removeAll(mine);
+        if (told.isEmpty() && FullRound.sides(body, face, others).isPresent()) {
+            notes.add("It wasn't told between which sides it runs; those with the longest edges were taken.");
+        }
+        return now.faces().stream()
+                .filter(k -> mine.stream()
+                        .anyMatch(m -> m == k
+                                || k.surface() == m.surface() && k.origins().equals(m.origins())))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    /** The sides that a full round takes on the bodies before it, as they are referred to; none unless it takes them by itself. */
+    static List<FaceReference> sidesTaken(BlendStep step, Stand before) {
+        List<FaceReference> out = new ArrayList<>();
+        if (!step.shape().full() || !step.run().against().isEmpty()) {
+            return out;
+        }
+        for (FaceReference ref : step.which().faces()) {
+            Face f = FaceFinder.find(ref, before.bodies())
+                    .map(FaceFinder.Found::face)
+                    .orElse(null);
+            before.bodies().stream()
+                    .filter(b -> b.body().faces().contains(f))
+                    .forEach(b -> FullRound.sides(b.body(), f, Set.of())
+                            .ifPresent(two -> two.forEach(k -> {
+                                Vec3 p = k.region()
+                                        .interiorPoint(Tolerance.DEFAULT)
+                                        .orElse(k.bounds().centre());
+                                out.add(new FaceReference(b.body().names().of(k), p, k.outward(p)));
+                            })));
+        }
+        return out;
     }
 
     /** Blended, or refused with the largest size that does. */

@@ -11,6 +11,8 @@ import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveSurface;
+import io.tallember.geometry.intersect.Meeting;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.HoleStep;
 import io.tallember.part.HoleStep.Extent;
@@ -20,11 +22,13 @@ import io.tallember.sketch.SketchPoint;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
+import io.tallember.solid.Region;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Revolve;
 import io.tallember.solid.sweep.UpTo;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** Drills holes: each a turned body that starts flush with its face, or a round prism up to a face with its head. */
 final class BuildHole {
@@ -74,7 +78,7 @@ final class BuildHole {
             return flat(f, placed.frame().point(point.x(), point.y(), 0));
         }
         if (p.spot() instanceof Spot.AtEdge e) {
-            Edge edge = edge(e.edge());
+            Edge edge = edge(e.edge(), true);
             return flat(f, edge.curve() instanceof Circle c ? c.frame().origin() : edge.middle());
         }
         Spot.FromEdges s = (Spot.FromEdges) p.spot();
@@ -100,7 +104,7 @@ final class BuildHole {
 
     /** The line n.p = d beside an edge: the two parts of n, and d. */
     private double[] beside(EdgeReference ref, double distance, Vec2 put, Frame f) {
-        Curve c = edge(ref).curve();
+        Curve c = edge(ref, false).curve();
         if (!(c instanceof Line l)) {
             throw new GeometryException(
                     Reason.BAD_VALUE, "A hole is measured from straight edges. Pick another edge, or a centre.");
@@ -120,8 +124,10 @@ final class BuildHole {
         return new double[] {nx, ny, nx * o.x() + ny * o.y() + distance};
     }
 
-    private Edge edge(EdgeReference ref) {
+    /** @param kin whether an edge that a round left, or came from, does in its place: both have one centre */
+    private Edge edge(EdgeReference ref, boolean kin) {
         EdgeFinder.Found found = EdgeFinder.find(ref, before.bodies())
+                .or(() -> kin ? EdgeFinder.kin(ref, before.bodies()) : Optional.empty())
                 .orElseThrow(
                         () -> lost("An edge that a hole goes by is no longer there. Open the step and pick again."));
         if (!found.exact()) {
@@ -150,6 +156,8 @@ final class BuildHole {
             List<Body> pieces = UpTo.next(prism, bodies, id, step.id(), true, TOL);
             pieces.forEach(b -> covered(b, f));
             out.addAll(pieces);
+        } else if (step.extent() == Extent.LINE) {
+            out.addAll(UpTo.surface(prism, wallsEnd(f).surface(), id, step.id(), true, TOL));
         } else {
             Face face = Planes.face(new SketchPlane.OnFace(step.target()), "the end of this hole", before, notes);
             out.addAll(UpTo.surface(prism, face.surface(), id, step.id(), true, TOL));
@@ -158,6 +166,31 @@ final class BuildHole {
             out.add(turned(f, id, section(f, true), id + "-top"));
         }
         return out;
+    }
+
+    /** The face through which the hole's axis leaves the wall under the hole's middle. */
+    private Face wallsEnd(Frame f) {
+        Line axis = new Line(f.origin(), f.z().negated());
+        Face first = null;
+        double depth = Double.POSITIVE_INFINITY;
+        for (PartBody b : before.bodies()) {
+            for (Face face : b.body().faces()) {
+                for (Meeting m : CurveSurface.meet(axis, new Interval(TOL.linear(), far(f)), face.surface(), TOL)) {
+                    Vec3 p = axis.point(m.t());
+                    if (m.t() < depth
+                            && face.outward(p).dot(axis.direction()) > 0
+                            && face.region().locate(p, TOL) != Region.Place.OUTSIDE) {
+                        first = face;
+                        depth = m.t();
+                    }
+                }
+            }
+        }
+        if (first == null) {
+            throw new GeometryException(
+                    Reason.NO_CONTACT, "There is no wall under the middle of this hole. Move it, or give it a depth.");
+        }
+        return first;
     }
 
     /** Refuses a hole whose wall doesn't lie under all of it: beside the wall it would run on into what stands there. */
@@ -171,7 +204,7 @@ final class BuildHole {
                 throw new GeometryException(
                         Reason.BAD_VALUE,
                         "The wall doesn't lie under all of this hole: beside it the hole would run on into what stands there."
-                                + " Move the hole, make it smaller, or give it a depth.");
+                                + " Let it go out of its wall only in line with its middle, move it, or give it a depth.");
             }
         }
     }

@@ -17,6 +17,9 @@ final class EdgeFinder {
     /** How near points are to a curve that lie on it, in mm. */
     private static final double ONE = 1e-5;
 
+    /** An edge is the nearest when it is nearer than this part of the next one's distance. */
+    private static final double CLEARLY = 0.6;
+
     private EdgeFinder() {}
 
     /**
@@ -47,6 +50,32 @@ final class EdgeFinder {
             }
         }
         return Optional.ofNullable(best);
+    }
+
+    /**
+     * The edge that a round or bevel came from, or that it left, in the place of one that isn't there because the blend is off, or is
+     * now there: an edge of the face that both have, nearest to the picked one. Empty when two are about as near.
+     */
+    static Optional<Found> kin(EdgeReference ref, List<PartBody> bodies) {
+        List<String> origins = ref.sides().stream().flatMap(List::stream).toList();
+        Found best = null;
+        double next = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < bodies.size(); i++) {
+            Body body = bodies.get(i).body();
+            for (Edge e : body.edges()) {
+                if (body.facesOf(e).stream().noneMatch(f -> from(f, origins))) {
+                    continue;
+                }
+                double away = distance(e, ref);
+                if (best == null || away < distance(best.edge(), ref)) {
+                    next = best == null ? next : distance(best.edge(), ref);
+                    best = new Found(e, i, false);
+                } else {
+                    next = Math.min(next, away);
+                }
+            }
+        }
+        return best != null && distance(best.edge(), ref) < CLEARLY * next ? Optional.of(best) : Optional.empty();
     }
 
     /**

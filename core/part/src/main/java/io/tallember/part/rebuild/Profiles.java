@@ -113,11 +113,14 @@ final class Profiles {
         StringBuilder b = new StringBuilder("The region inside ");
         b.append(String.join(
                 ", ", ref.boundary().stream().map(s -> s.substring(1)).toList()));
-        b.append(" is no longer there in ").append(placed.step().name()).append(": ");
-        b.append("what it was bounded by isn't closed, was divided, or is another now.");
         if (placed.reading().gaps().isEmpty()) {
-            b.append(" Pick the region again, or draw the missing side.");
+            b.append(" is no longer there in ")
+                    .append(placed.step().name())
+                    .append(
+                            ": what bounds it isn't closed, was divided, or is another now. Pick the region again, or draw the"
+                                    + " missing side.");
         } else {
+            b.append(" is no longer closed in ").append(placed.step().name()).append('.');
             Gap g = placed.reading().gaps().get(0);
             b.append(String.format(
                     Locale.ROOT,

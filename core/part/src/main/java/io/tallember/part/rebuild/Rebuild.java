@@ -6,6 +6,7 @@ import io.tallember.part.BlendStep;
 import io.tallember.part.CombineStep;
 import io.tallember.part.Command;
 import io.tallember.part.ExtrudeStep;
+import io.tallember.part.FaceReference;
 import io.tallember.part.HoleStep;
 import io.tallember.part.MarkStep;
 import io.tallember.part.MirrorStep;
@@ -108,23 +109,37 @@ public final class Rebuild {
     }
 
     /**
-     * The document to do a command on: a sketch in which it draws lies where the part has carried what it traces, so that what
-     * is drawn stands to that as it was seen. A sketch that couldn't follow is left as it is.
+     * The document to do a command on, in which what the rebuild had worked out by itself is written down, so that the command changes
+     * nothing of it: a sketch in which it draws lies where the part has carried what it traces, as it was seen; and full rounds
+     * that weren't told their sides have those that they took.
      */
     public PartDocument carried(PartDocument doc, Command command) {
+        PartDocument out = doc;
+        for (Step s : doc.steps()) {
+            if (s instanceof BlendStep b
+                    && b.shape().full()
+                    && b.run().against().isEmpty()) {
+                List<FaceReference> sides = BuildBlend.sidesTaken(b, before(doc, s));
+                out = sides.isEmpty() ? out : out.replaced(b.against(sides));
+            }
+        }
         Optional<Step> step = command.drawsIn().flatMap(doc::find);
         if (step.isEmpty()
                 || !(step.get() instanceof SketchStep s)
                 || s.traces().isEmpty()) {
-            return doc;
+            return out;
         }
-        PartDocument upTo = Variants.shown(doc).withWorkLine(doc.steps().indexOf(s) + 1);
-        return build(upTo)
+        PartDocument rest = out;
+        return build(Variants.shown(doc).withWorkLine(doc.steps().indexOf(s) + 1))
                 .stand()
                 .sketch(s.id())
                 .filter(p -> p.fault().isEmpty())
-                .map(p -> doc.replaced(s.with(p.step().sketch())))
-                .orElse(doc);
+                .map(p -> rest.replaced(s.with(p.step().sketch())))
+                .orElse(rest);
+    }
+
+    private Stand before(PartDocument doc, Step s) {
+        return build(Variants.shown(doc).withWorkLine(doc.steps().indexOf(s))).stand();
     }
 
     private Result result(Stand before, Step s, BooleanSupplier stop) {

@@ -13,6 +13,7 @@ import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Trace;
+import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
@@ -141,7 +142,15 @@ final class Traces {
             radii.put(k.id(), o.radius());
             return true;
         }
-        if (drawn instanceof SketchArc k && c instanceof Circle o && !f.closed()) {
+        if (drawn instanceof SketchArc k
+                && c instanceof Circle o
+                && (f.closed() || !given(s, k.start()) || !given(s, k.end()))) {
+            // a piece of what is traced: its centre and size are given, its ends go by what they are held on
+            places.put(k.centre(), flat(o.frame().origin()));
+            radii.put(k.id(), o.radius());
+            return sized(s, k.id());
+        }
+        if (drawn instanceof SketchArc k && c instanceof Circle o) {
             places.put(k.centre(), flat(o.frame().origin()));
             places.put(k.start(), f.points().get(0));
             places.put(k.end(), f.points().get(1));
@@ -167,6 +176,18 @@ final class Traces {
             return true;
         }
         return false;
+    }
+
+    private static boolean given(Sketch s, String point) {
+        return s.constraints().stream()
+                .anyMatch(
+                        k -> k.kind() == Constraint.Kind.FIXED && k.on().get(0).equals(point));
+    }
+
+    private static boolean sized(Sketch s, String curve) {
+        return s.constraints().stream()
+                .anyMatch(k -> (k.kind() == Constraint.Kind.RADIUS || k.kind() == Constraint.Kind.DIAMETER)
+                        && k.on().get(0).equals(curve));
     }
 
     /**

@@ -7,11 +7,13 @@ import static org.assertj.core.api.Assertions.within;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec2;
 import io.tallember.part.Command;
+import io.tallember.part.ExtrudeStep;
 import io.tallember.part.HoleStep;
 import io.tallember.part.Layout;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Pen;
+import io.tallember.part.RegionReference;
 import io.tallember.part.RepeatStep;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
@@ -42,7 +44,7 @@ class PartFileTest {
             delimiter = '|',
             value = {
                 "tall-ember-part | some-other | isn't a Tall Ember part file",
-                "\"version\" : 2 | \"version\" : 7 | newer Tall Ember",
+                "\"version\" : 3 | \"version\" : 7 | newer Tall Ember",
                 "\"unit\" : \"in\" | \"unit\" : \"furlong\" | mm, cm or in",
                 "\"workLine\" : 4 | \"workLine\" : 9 | outside the build sheet",
                 "\"distance\" : 6.0 | \"distance\" : -6.0 | above zero",
@@ -107,11 +109,36 @@ class PartFileTest {
                 false,
                 List.of())));
         String first = PartFile.write(s.document())
-                .replace("\"version\" : 2", "\"version\" : 1")
+                .replace("\"version\" : 3", "\"version\" : 1")
                 .replace("\"layout\" : \"round\"", "\"round\" : true, \"spacing\" : 10")
                 .replace("\"extent\" : \"through\"", "\"through\" : true");
         assertThat(first).doesNotContain("layout").doesNotContain("extent");
         assertThat(PartFile.read(first)).isEqualTo(s.document());
+    }
+
+    /** In files of version 2 stretches of one line were picked each for itself; of version 3, the line is picked once. */
+    @Test
+    void picksOfStretchesBecomeOneOfTheLine() {
+        Sheet s = new Sheet("Tray", Unit.MM);
+        s.block("Floor", Base.TOP, new Pen().rectangle(0, 0, 40, 20), 6, false, Mode.BODY);
+        Pen pen = new Pen();
+        pen.line(pen.point(5, 10), pen.point(35, 10));
+        s.sketch("Line", Base.TOP, pen.place("p1", 5, 10).place("p2", 35, 10).sketch());
+        RegionReference once = new RegionReference("", List.of("~c1"), new Vec2(20, 10));
+        s.with(new Command.AddStep(new ExtrudeStep(
+                "",
+                "",
+                false,
+                "s4",
+                List.of(once, once),
+                ExtrudeStep.Reach.of(ExtrudeStep.Extent.DISTANCE, 10, null, false, false),
+                0,
+                new ExtrudeStep.Thin(2, io.tallember.solid.sweep.Wall.Side.MIDDLE),
+                Mode.ADD)));
+        String now = PartFile.write(s.document());
+        PartDocument second = PartFile.read(now.replace("\"version\" : 3", "\"version\" : 2"));
+        assertThat(((ExtrudeStep) PartFile.read(now).steps().get(3)).regions()).hasSize(2);
+        assertThat(((ExtrudeStep) second.steps().get(3)).regions()).hasSize(1);
     }
 
     /** A dimension changed by hand: the number wins and the points follow, which is said; a file that holds is left to the last bit. */

@@ -3,8 +3,8 @@ package io.tallember.sketch.solve;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
-import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -33,6 +33,9 @@ public final class Following {
      */
     public record Outcome(Sketch sketch, boolean holds, List<String> turned, List<String> changed) {}
 
+    /** Radii that differ by less, in mm, are one: those of arcs are worked out from their points. */
+    private static final double SAME = 1e-12;
+
     private final Sketch from;
     private final Map<String, Vec2> places;
     private final Map<String, Double> radii;
@@ -57,7 +60,7 @@ public final class Following {
     }
 
     /**
-     * The sketch with given points at {@code places}, in mm, and traced circles with {@code radii}, in mm.
+     * The sketch with given points at {@code places}, in mm, and traced circles and arcs with {@code radii}, in mm.
      *
      * @param sketch as it was, with all its constraints holding; their numbers may be new ones
      */
@@ -89,8 +92,8 @@ public final class Following {
         return places.entrySet().stream()
                         .allMatch(e -> from.point(e.getKey()).at().equals(e.getValue()))
                 && radii.entrySet().stream()
-                        .allMatch(e -> from.find(e.getKey()).orElseThrow() instanceof SketchCircle c
-                                && c.radius() == e.getValue());
+                        .allMatch(e -> from.find(e.getKey()).orElseThrow() instanceof Round r
+                                && Math.abs(from.radius(r) - e.getValue()) < SAME);
     }
 
     /** What is given, and the numbers, part of the way there; the rest as in {@code now}. */
@@ -102,7 +105,7 @@ public final class Following {
         });
         Map<String, Double> sizes = new LinkedHashMap<>();
         radii.forEach((c, to) -> {
-            double was = ((SketchCircle) from.find(c).orElseThrow()).radius();
+            double was = from.radius((Round) from.find(c).orElseThrow());
             sizes.put(c, t == 1 ? to : was + t * (to - was));
         });
         Sketch moved = now.moved(there, sizes);

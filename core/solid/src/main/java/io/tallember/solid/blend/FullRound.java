@@ -16,6 +16,8 @@ import io.tallember.solid.local.Faces;
 import io.tallember.solid.local.Retarget;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 
 /**
  * A flat face between two others made round from side to side: the cylinder that touches all three takes its place. Its radius
@@ -27,36 +29,54 @@ public final class FullRound {
     private FullRound() {}
 
     /**
-     * @param face the one in the middle
-     * @param step the step's id, for lineage
-     * @throws GeometryException BAD_VALUE when no cylinder touches the face and both of its long neighbours
+     * The sides between which a face would be made round, one of them with the longest edge first: those with the longest edges.
+     *
+     * @param told the faces that may be sides; all flat neighbours when there are none
      */
-    public static Body of(Body body, Face face, String step) {
-        if (!(face.surface() instanceof Plane)) {
-            throw refused("it isn't flat");
-        }
-        Coedge longest = null;
-        Coedge opposite = null;
+    public static Optional<List<Face>> sides(Body body, Face face, Set<Face> told) {
+        return pair(body, face, told).map(p -> List.of(beside(body, face, p[0]), beside(body, face, p[1])));
+    }
+
+    private static Optional<Coedge[]> pair(Body body, Face face, Set<Face> told) {
+        Coedge[] pair = null;
         double best = 0;
         for (Coedge a : face.coedges()) {
             for (Coedge b : face.coedges()) {
-                boolean pair = a != b
+                boolean does = a != b
                         && a.curve() instanceof Line la
                         && b.curve() instanceof Line lb
                         && la.direction().cross(lb.direction()).length() < 1e-9
                         && a.edge().range().length() + b.edge().range().length() > best + 1e-9
                         && beside(body, face, a).surface() instanceof Plane
-                        && beside(body, face, b).surface() instanceof Plane;
-                if (pair) {
+                        && beside(body, face, b).surface() instanceof Plane
+                        && (told.isEmpty()
+                                || told.contains(beside(body, face, a)) && told.contains(beside(body, face, b)));
+                if (does) {
                     best = a.edge().range().length() + b.edge().range().length();
-                    longest = a;
-                    opposite = b;
+                    pair = new Coedge[] {a, b};
                 }
             }
         }
-        if (longest == null) {
-            throw refused("it has no two flat neighbours that run alike");
+        return Optional.ofNullable(pair);
+    }
+
+    /**
+     * @param face the one in the middle
+     * @param told the faces between which it is made round; empty for the flat neighbours with the longest edges
+     * @param step the step's id, for lineage
+     * @throws GeometryException BAD_VALUE when no cylinder touches the face and both sides
+     */
+    public static Body of(Body body, Face face, Set<Face> told, String step) {
+        if (!(face.surface() instanceof Plane)) {
+            throw refused("it isn't flat");
         }
+        Coedge[] pair = pair(body, face, told)
+                .orElseThrow(() -> refused(
+                        told.isEmpty()
+                                ? "it has no two flat neighbours that run alike"
+                                : "the sides that were picked aren't two flat neighbours that run alike"));
+        Coedge longest = pair[0];
+        Coedge opposite = pair[1];
         Vec3 along = ((Line) longest.curve()).direction();
         Vec3 p = longest.edge().middle();
         Vec3 n = face.outward(p);

@@ -16,6 +16,7 @@ import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.sweep.Extrude;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 /** Flat faces made round between their sides: of a wall, of a leaning one, and the floor of a groove. */
@@ -37,7 +38,7 @@ class FullRoundTest {
     @Test
     void theTopOfAWallBecomesHalfACylinder() {
         Body wall = Shapes.box(0, 0, 0, 40, 6, 20);
-        Body out = FullRound.of(wall, at(wall, new Vec3(20, 3, 20)), "s");
+        Body out = FullRound.of(wall, at(wall, new Vec3(20, 3, 20)), Set.of(), "s");
         Shapes.assertSound(List.of(out));
         assertThat(volume(out)).isCloseTo(40 * (6 * 17 + Math.PI * 9 / 2), within(1e-8));
         assertThat(out.faces()).hasSize(6);
@@ -52,7 +53,7 @@ class FullRoundTest {
                 "s1",
                 "r",
                 TOL);
-        Body out = FullRound.of(wall, at(wall, new Vec3(0, -20, 20)), "s");
+        Body out = FullRound.of(wall, at(wall, new Vec3(0, -20, 20)), Set.of(), "s");
         Shapes.assertSound(List.of(out));
         Cylinder c = (Cylinder) out.faces().stream()
                 .map(Face::surface)
@@ -73,7 +74,7 @@ class FullRoundTest {
         Body block = Fuse.subtract(
                         List.of(Shapes.box(0, 0, 0, 40, 30, 20)), List.of(Shapes.box(-1, 12, 10, 41, 18, 21)), TOL)
                 .get(0);
-        Body out = FullRound.of(block, at(block, new Vec3(20, 15, 10)), "s");
+        Body out = FullRound.of(block, at(block, new Vec3(20, 15, 10)), Set.of(), "s");
         Shapes.assertSound(List.of(out));
         assertThat(volume(out)).isCloseTo(volume(block) + 40 * (6 * 3 - Math.PI * 9 / 2), within(1e-8));
     }
@@ -81,7 +82,7 @@ class FullRoundTest {
     @Test
     void aRoundFaceIsRefused() {
         Body rod = Shapes.cylinder(0, 0, 5, 0, 20);
-        assertThatThrownBy(() -> FullRound.of(rod, rod.faces().get(0), "s"))
+        assertThatThrownBy(() -> FullRound.of(rod, rod.faces().get(0), Set.of(), "s"))
                 .isInstanceOf(GeometryException.class)
                 .hasMessageContaining("can't be made round from side to side");
     }
