@@ -49,7 +49,11 @@ export const api = {
   newPart: (name: string, unit: string, folder: number | null) =>
     ask<{ id: number }>("POST", "/api/parts", { name, unit, folder }),
   importPart: (text: string, folder: number | null) =>
-    ask<{ id: number; notes: string[] }>("POST", `/api/import${folder === null ? "" : `?folder=${folder}`}`, text),
+    ask<{ id: number; notes: string[] }>(
+      "POST",
+      `/api/import${folder === null ? "" : `?folder=${folder}`}`,
+      text,
+    ),
   filePart: (id: number, folder: number | null) => ask("PUT", `/api/parts/${id}/folder`, { folder }),
   duplicate: (id: number) => ask<{ id: number }>("POST", `/api/parts/${id}/duplicate`),
   deletePart: (id: number) => ask("DELETE", `/api/parts/${id}`),

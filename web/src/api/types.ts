@@ -65,6 +65,8 @@ export interface Region {
   inside: Vec2;
   area: number;
   path: string;
+  /** The same for all that are alike in a repeat. */
+  kin?: string;
 }
 
 export interface Said {

@@ -1,3 +1,4 @@
+import { AllAlike } from "./AllAlike";
 import { useEffect, useRef, type RefObject } from "react";
 import { Acts } from "./Acts";
 import { Field, LiveLine } from "./BarParts";
@@ -43,6 +44,11 @@ export function FormBar() {
           <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click closed regions in the view">
             {n === 0 ? "pick regions" : `${name} · ${pickedText(form.regions)}`}
           </span>{" "}
+          <AllAlike
+            sketch={form.sketch}
+            regions={form.regions}
+            onPick={(regions) => changeForm({ regions })}
+          />{" "}
           {form.op === "revolve" ? (
             <RevolveWords form={form} input={input} />
           ) : (

@@ -1,3 +1,4 @@
+import { AllAlike } from "./AllAlike";
 import { useEffect, useRef } from "react";
 import type { RibStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
@@ -30,6 +31,11 @@ export function RibBar() {
           >
             {form.regions.length === 0 ? "pick open lines" : `${name} · ${pickedText(form.regions)}`}
           </span>{" "}
+          <AllAlike
+            sketch={form.sketch}
+            regions={form.regions}
+            onPick={(regions) => changeRib({ regions })}
+          />{" "}
           <ChoiceSlot
             label="How the lines are seen"
             value={form.upright ? "upright" : "side"}

@@ -144,6 +144,16 @@ function likelyAxis(sketch: string | null): string {
 
 export const toRef = (r: Region): RegionRef => ({ id: "", boundary: r.boundary, inside: r.inside });
 
+/** What a repeat in the sketch has like the one that was picked last, and isn't picked. */
+export function alike(view: PartView | null, sketch: string | null, picked: RegionRef[]): RegionRef[] {
+  const placed = sketch ? view?.sketches[sketch] : undefined;
+  const last = picked[picked.length - 1];
+  if (!placed || !last) return [];
+  const all = [...placed.regions, ...placed.lines];
+  const kin = all.find((r) => sameRegion(last, r))?.kin;
+  return all.filter((r) => kin && r.kin === kin && !picked.some((p) => sameRegion(p, r))).map(toRef);
+}
+
 /** A step of the sheet as the form that would make it. */
 export function formOf(step: ExtrudeStep | RevolveStep, view: PartView): FormDraft {
   const written = (place: string, plain: string) => view.formulas[`${step.id}/${place}`] ?? plain;

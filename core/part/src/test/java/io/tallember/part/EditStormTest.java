@@ -5,11 +5,13 @@ import static org.assertj.core.api.Assertions.withinPercentage;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
+import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.StepJson;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.StepOutcome.Status;
 import io.tallember.sketch.Constraint;
+import io.tallember.sketch.edit.Recount;
 import io.tallember.solid.Body;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.mass.MassProperties;
@@ -23,14 +25,15 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Every number of the demo parts made a tenth larger and smaller, every step switched off and on, every pair of neighbours
  * swapped: the result is sound or the failing step says why, and going back gives the first solid with the same lineage.
  */
 class EditStormTest {
-    /** How many parts put together by chance are tried; {@code -Dstorm.parts=20} for the whole storm. */
-    private static final int PARTS = Integer.getInteger("storm.parts", Boolean.getBoolean("long") ? 20 : 4);
+    /** How many parts put together by chance are tried; {@code -Dstorm.parts=50} for the whole storm. */
+    private static final int PARTS = Integer.getInteger("storm.parts", Boolean.getBoolean("long") ? 50 : 4);
 
     static Stream<String> names() {
         return Stream.concat(
@@ -73,6 +76,11 @@ class EditStormTest {
                 assertThat(BodyCheck.deep(b, Tolerance.DEFAULT).problems())
                         .as(e.getKey())
                         .isEmpty();
+            }
+            if (e.getValue() instanceof Command.SetUnit) {
+                assertThat(MassProperties.of(state.solids()).volume())
+                        .as(e.getKey())
+                        .isCloseTo(MassProperties.of(first.solids()).volume(), withinPercentage(1e-10));
             }
             linked(part, changed, state, e.getKey());
             if (changesANumber(e.getValue())) {
@@ -152,6 +160,34 @@ class EditStormTest {
                 }
             }
         }
+        for (Unit u : Unit.values()) {
+            out.put("unit " + u.word(), new Command.SetUnit(u));
+        }
+        for (Step s : steps) {
+            counted(s, doc, out);
+        }
         return out;
+    }
+
+    /** Counts of repeats, in sketches and of steps, one and two more and fewer. */
+    private static void counted(Step s, PartDocument doc, Map<String, Command> out) {
+        for (int by : new int[] {-2, -1, 1, 2}) {
+            if (s instanceof SketchStep k) {
+                for (Recount.Found f : Recount.find(k.sketch())) {
+                    out.put(
+                            s.id() + " count of " + f.curves().get(0) + " by " + by,
+                            new Command.EditSketch(
+                                    s.id(),
+                                    new SketchEdit.RecountRepeat(f.curves().get(0), f.count() + by)));
+                }
+            } else if (s instanceof RepeatStep
+                    && StepJson.write(s).path("count").isInt()) {
+                ObjectNode n = StepJson.write(s);
+                n.put("count", Math.max(2, n.path("count").intValue() + by));
+                ObjectNode change = n.objectNode().put("do", "change-step");
+                change.set("step", n);
+                out.put(s.id() + " count by " + by, CommandJson.read(change, doc));
+            }
+        }
     }
 }

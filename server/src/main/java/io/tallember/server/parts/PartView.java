@@ -222,6 +222,7 @@ public class PartView {
             r.boundary().forEach(boundary::add);
             region.putArray("inside").add(r.inside().x()).add(r.inside().y());
             region.put("area", r.area());
+            kin(region, s, r.boundary());
             StringBuilder path = new StringBuilder();
             outline(r.outer(), path);
             r.holes().forEach(h -> outline(h, path));
@@ -233,6 +234,7 @@ public class PartView {
             ArrayNode boundary = line.putArray("boundary");
             l.boundary().forEach(boundary::add);
             line.putArray("inside").add(l.inside().x()).add(l.inside().y());
+            kin(line, s, l.boundary());
             StringBuilder path = new StringBuilder();
             outline(l.edges(), path);
             line.put("area", 0).put("path", path.toString().replace("Z", ""));
@@ -279,6 +281,14 @@ public class PartView {
     }
 
     /** Stubs, hidden curves and crossings of an outline with itself. */
+    /** What is alike in a repeat has the same kin. */
+    private static void kin(ObjectNode n, PlacedSketch s, List<String> boundary) {
+        String kin = s.instances().kin(boundary);
+        if (!kin.isEmpty()) {
+            n.put("kin", kin);
+        }
+    }
+
     private static ObjectNode faults(PlacedSketch s) {
         ObjectNode n = MAKE.objectNode();
         ArrayNode stubs = n.putArray("stubs");

@@ -20,8 +20,8 @@ class ViewFaultsTest {
 
     @Test
     void aPartOpensWhateverFailsInItsView() {
-        try (ConfigurableApplicationContext app =
-                SpringApplication.run(TallEmber.class, "--tallember.data=" + data, "--server.port=0")) {
+        try (ConfigurableApplicationContext app = SpringApplication.run(
+                TallEmber.class, "--tallember.data=" + data, "--server.port=0", "--tallember.rehearse=false")) {
             Client client = new Client(app.getEnvironment().getProperty("local.server.port", Integer.class));
             PartView view = app.getBean(PartView.class);
             long id = client.newPart("Peg");

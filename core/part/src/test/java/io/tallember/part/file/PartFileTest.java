@@ -18,6 +18,7 @@ import io.tallember.part.RepeatStep;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.Unit;
+import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
@@ -158,5 +159,26 @@ class PartFileTest {
         assertThat(MassProperties.of(new Rebuild().build(opened.document()).solids())
                         .volume())
                 .isCloseTo(55 * 20 * 6, within(1e-6));
+    }
+
+    /** Two dimensions of one line that say different things: the file opens, they are named, and what stands on the sketch waits. */
+    @Test
+    void whatFightsIsNamedAndTheStepsOnItWait() {
+        Sheet sheet = new Sheet("Box", Unit.MM);
+        sheet.block("Box", Base.TOP, new Pen().rectangle(0, 0, 40, 20), 6, false, Mode.BODY);
+        sheet.with(new Command.Draw(
+                "s1",
+                List.of(),
+                List.of(io.tallember.sketch.Constraint.dimension(
+                        "k99", io.tallember.sketch.Constraint.Kind.DISTANCE, 41, "c1"))));
+        PartFile.Opened opened = PartFile.open(PartFile.write(sheet.document()));
+        assertThat(opened.notes()).singleElement().asString().contains("fight");
+        PartState s = new Rebuild().build(opened.document());
+        assertThat(s.outcome("s1").message()).contains("can't hold together").contains("distance 41 mm");
+        assertThat(s.outcome("s2").message()).contains("waits until");
+        assertThat(s.stand().bodies()).isEmpty();
+        assertThat(s.stand().sketch("s1")).isPresent();
+        sheet.with(new Command.Erase("s1", java.util.Set.of("k99")));
+        assertThat(sheet.state().outcomes()).allMatch(o -> o.message().isEmpty());
     }
 }

@@ -1,0 +1,19 @@
+import type { RegionRef } from "../api/types";
+import { alike } from "./forming";
+import { usePart } from "./store";
+
+/** Offers to pick all that a repeat has like what was picked last. */
+export function AllAlike(props: {
+  sketch: string | null;
+  regions: RegionRef[];
+  onPick: (regions: RegionRef[]) => void;
+}) {
+  const view = usePart((s) => s.view);
+  const more = alike(view, props.sketch, props.regions);
+  if (more.length === 0) return null;
+  return (
+    <button className="slot" onClick={() => props.onPick([...props.regions, ...more])}>
+      and the {more.length} others like it
+    </button>
+  );
+}
