@@ -49,4 +49,9 @@ public record Circle(Frame frame, double radius) implements Curve {
     public Circle placed(Frame f) {
         return new Circle(f.place(frame), radius);
     }
+
+    @Override
+    public double turn(Interval range) {
+        return range.length();
+    }
 }

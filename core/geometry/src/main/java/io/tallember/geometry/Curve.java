@@ -64,6 +64,22 @@ public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, Intersection
         return k > 0 ? l * l * l / k : Double.POSITIVE_INFINITY;
     }
 
+    /**
+     * The angle, in radians, within which all tangents of a stretch lie; an upper bound for lines, conics and splines, estimated from
+     * samples for other curves.
+     */
+    default double turn(Interval range) {
+        int n = 8;
+        double turn = 0;
+        Vec3 before = tangent(range.lo());
+        for (int i = 1; i <= n; i++) {
+            Vec3 now = tangent(range.at(i / (double) n));
+            turn += Math.atan2(before.cross(now).length(), before.dot(now));
+            before = now;
+        }
+        return 1.25 * turn;
+    }
+
     /** Unit tangent in the direction of growing parameter. */
     default Vec3 tangent(double t) {
         return derivative(t).unit();

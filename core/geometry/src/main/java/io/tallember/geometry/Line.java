@@ -54,4 +54,9 @@ public record Line(Vec3 origin, Vec3 direction) implements Curve {
     public Line placed(Frame f) {
         return new Line(f.point(origin), f.direction(direction));
     }
+
+    @Override
+    public double turn(Interval range) {
+        return 0;
+    }
 }

@@ -225,6 +225,43 @@ public final class Nurbs implements Curve {
         return new Nurbs(2, k, p, w);
     }
 
+    /** From the directions between neighbouring poles of the stretch's pieces: every tangent is a sum of these with positive shares. */
+    @Override
+    public double turn(Interval range) {
+        List<Vec3> ways = new ArrayList<>();
+        Vec3 sum = Vec3.ZERO;
+        for (int i = 0; i + 1 < spans.length; i++) {
+            for (double shift : closed ? new double[] {-period(), 0, period()} : new double[] {0}) {
+                double l = spans[i + 1] - spans[i];
+                double f0 = Math.max(0, (range.lo() + shift - spans[i]) / l);
+                double f1 = Math.min(1, (range.hi() + shift - spans[i]) / l);
+                if (f1 - f0 <= 1e-12) {
+                    continue;
+                }
+                double[][] piece = Knots.between(bezier, i * (degree + 1), degree, f0, f1);
+                for (int j = 0; j < degree; j++) {
+                    Vec3 d = Knots.point(piece[j + 1]).minus(Knots.point(piece[j]));
+                    if (d.length() > 1e-13) {
+                        ways.add(d.unit());
+                        sum = sum.plus(1, d);
+                    }
+                }
+            }
+        }
+        if (ways.isEmpty()) {
+            return 0;
+        }
+        if (sum.length() < 1e-12) {
+            return 2 * Math.PI;
+        }
+        Vec3 axis = sum.unit();
+        double most = 0;
+        for (Vec3 d : ways) {
+            most = Math.max(most, Math.atan2(axis.cross(d).length(), axis.dot(d)));
+        }
+        return 2 * most;
+    }
+
     private double fastest() {
         double most = 0;
         for (int i = 0; i + 1 < spans.length; i++) {

@@ -57,10 +57,14 @@ public record RegionReference(String id, List<String> boundary, Vec2 inside) {
         });
     }
 
-    /** Whether it hasn't come by any copy of a repeat, nor lost one. */
+    /** Whether no curve was lost, or else none of a repeat was lost or come by: it would be another instance's. */
     private boolean sameCopies(Region r, Instances instances) {
-        return r.boundary().stream().allMatch(b -> boundary.contains(b) || !instances.has(b.substring(1)))
-                && boundary.stream().allMatch(b -> r.boundary().contains(b) || !instances.has(b.substring(1)));
+        List<String> lost =
+                boundary.stream().filter(b -> !r.boundary().contains(b)).toList();
+        return lost.isEmpty()
+                || lost.stream().noneMatch(b -> instances.has(b.substring(1)))
+                        && r.boundary().stream()
+                                .allMatch(b -> boundary.contains(b) || !instances.has(b.substring(1)));
     }
 
     /** Whether it is an open line that was picked, not a region. */

@@ -11,13 +11,16 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Where two stretches of any curves come nearer to each other than the tolerance: stretches are halved until their boxes are
- * apart or they are nearly straight, then the least distance is found by Newton's method.
+ * Where two stretches of any curves come nearer to each other than the tolerance: stretches are halved until they are apart, or
+ * have no direction in common and so meet once at most; then the least distance is found by Newton's method. Bounds are those of
+ * boxes, and of chords with the most that a stretch can leave its chord.
  */
 final class Nearness {
     private static final double TURN = 0.25;
     private static final int DEEPEST = 60;
     private static final int MOST_VISITS = 100_000;
+    /** Stretches of so many tolerances aren't halved any more. */
+    private static final double SMALL = 20;
 
     private final Curve a;
     private final Curve b;
@@ -69,28 +72,81 @@ final class Nearness {
         if (!boxA.overlaps(boxB)) {
             return;
         }
-        boolean bentA = bent(a, ra);
-        boolean bentB = bent(b, rb);
-        double la = a.point(ra.lo()).distance(a.point(ra.hi()));
-        double lb = b.point(rb.lo()).distance(b.point(rb.hi()));
-        boolean splitA = bentA || la > 4 * lb;
-        boolean splitB = bentB || lb > 4 * la;
-        if ((splitA || splitB) && depth < DEEPEST && Math.max(la, lb) > 20 * tol.linear()) {
-            boolean first = splitA && (!splitB || la >= lb);
-            Interval r = first ? ra : rb;
-            for (Interval half : List.of(new Interval(r.lo(), r.middle()), new Interval(r.middle(), r.hi()))) {
-                visit(first ? half : ra, first ? rb : half, depth + 1);
+        double turnA = a.turn(ra);
+        double turnB = b.turn(rb);
+        Vec3 a0 = a.point(ra.lo());
+        Vec3 b0 = b.point(rb.lo());
+        Vec3 da = a.point(ra.hi()).minus(a0);
+        Vec3 db = b.point(rb.hi()).minus(b0);
+        double la = da.length();
+        double lb = db.length();
+        boolean small = depth >= DEEPEST || Math.max(la, lb) <= SMALL * tol.linear();
+        if (turnA > TURN || turnB > TURN || la > 4 * lb || lb > 4 * la) {
+            if (small) {
+                least(ra, rb);
+            } else {
+                halves(ra, rb, lb <= 4 * la && (turnA > turnB || turnA == turnB && la >= lb || la > 4 * lb), depth);
             }
             return;
         }
-        least(ra, rb);
+        // a stretch that turns by an angle leaves its chord by no more than half the chord times that angle's tangent
+        double off = 0.5 * (la * Math.tan(turnA) + lb * Math.tan(turnB)) + tol.linear();
+        if (chords(a0, da, b0, db) > off) {
+            return;
+        }
+        double between = Math.atan2(da.cross(db).length(), Math.abs(da.dot(db)));
+        // where no direction is common to both they meet once at most; unless it is found, the halves show that there is none
+        boolean done = small || between > turnA + turnB ? least(ra, rb) || small : along(ra);
+        if (!done) {
+            halves(ra, rb, la >= lb, depth);
+        }
     }
 
-    private static boolean bent(Curve c, Interval r) {
-        return !(c instanceof Line) && c.tangent(r.lo()).dot(c.tangent(r.hi())) < Math.cos(TURN);
+    private void halves(Interval ra, Interval rb, boolean first, int depth) {
+        Interval r = first ? ra : rb;
+        for (Interval half : List.of(new Interval(r.lo(), r.middle()), new Interval(r.middle(), r.hi()))) {
+            visit(first ? half : ra, first ? rb : half, depth + 1);
+        }
     }
 
-    private void least(Interval ra, Interval rb) {
+    /** Whether the first curve's stretch runs along the second curve all the way. */
+    private boolean along(Interval ra) {
+        for (int i = 0; i <= 4; i++) {
+            Vec3 p = a.point(ra.at(i / 4.0));
+            if (b.point(b.project(p)).distance(p) > tol.linear()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** The distance between two chords, each from a point along a way; or less. */
+    private static double chords(Vec3 p, Vec3 u, Vec3 q, Vec3 v) {
+        // the least distance lies at an end of one of them, or where the two are square to both
+        double best = Math.min(
+                Math.min(toChord(p, q, v), toChord(p.plus(1, u), q, v)),
+                Math.min(toChord(q, p, u), toChord(q.plus(1, v), p, u)));
+        Vec3 n = u.cross(v);
+        double nn = n.dot(n);
+        if (nn > 1e-24 * u.dot(u) * v.dot(v)) {
+            Vec3 d = q.minus(p);
+            double t = d.cross(v).dot(n) / nn;
+            double s = d.cross(u).dot(n) / nn;
+            if (t >= 0 && t <= 1 && s >= 0 && s <= 1) {
+                best = Math.min(best, p.plus(t, u).distance(q.plus(s, v)));
+            }
+        }
+        return best;
+    }
+
+    private static double toChord(Vec3 p, Vec3 q, Vec3 v) {
+        double vv = v.dot(v);
+        double f = vv > 0 ? Math.max(0, Math.min(1, p.minus(q).dot(v) / vv)) : 0;
+        return p.distance(q.plus(f, v));
+    }
+
+    /** Looks for the least distance, and keeps it when the curves meet there. Whether they do. */
+    private boolean least(Interval ra, Interval rb) {
         double t = ra.middle();
         double s = rb.middle();
         for (int k = 0; k < 40; k++) {
@@ -128,20 +184,38 @@ final class Nearness {
             }
         }
         Vec3 p = a.point(t);
-        if (p.distance(b.point(s)) > tol.linear() || together(t, s)) {
-            return;
+        if (p.distance(b.point(s)) > tol.linear()) {
+            return false;
+        }
+        if (together(t, s)) {
+            return true;
         }
         boolean touching = a.tangent(t).cross(b.tangent(s)).length() < 1e-5;
         for (int i = 0; i < found.size(); i++) {
             Meeting m = found.get(i);
-            if (a.point(m.t()).distance(p) <= 4 * tol.linear() || oneContact(m, t)) {
+            if (isOne(m, t, s) || oneContact(m, t)) {
                 if (p.distance(b.point(s)) < a.point(m.t()).distance(b.point(m.s()))) {
                     found.set(i, new Meeting(t, s, touching));
                 }
-                return;
+                return true;
             }
         }
         found.add(new Meeting(t, s, touching));
+        return true;
+    }
+
+    /** Whether a meeting is one that was found, seen again; a curve may pass a place twice. */
+    private boolean isOne(Meeting m, double t, double s) {
+        double near = 100 * tol.linear();
+        return a.point(m.t()).distance(a.point(t)) <= 4 * tol.linear()
+                && round(a, m.t(), t) * a.speed() <= near * Math.max(1, a.speed() / a.derivative(t).length())
+                && round(b, m.s(), s) * b.speed() <= near * Math.max(1, b.speed() / b.derivative(s).length());
+    }
+
+    /** How far apart two parameters are, also round a curve that closes. */
+    private static double round(Curve c, double t, double s) {
+        double d = Math.abs(t - s);
+        return c.period() > 0 ? Math.min(d, Math.abs(c.period() - d)) : d;
     }
 
     /** Whether the curves stay within the tolerance all the way from a meeting found to another. */
