@@ -63,8 +63,7 @@ public record RegionReference(String id, List<String> boundary, Vec2 inside) {
                 boundary.stream().filter(b -> !r.boundary().contains(b)).toList();
         return lost.isEmpty()
                 || lost.stream().noneMatch(b -> instances.has(b.substring(1)))
-                        && r.boundary().stream()
-                                .allMatch(b -> boundary.contains(b) || !instances.has(b.substring(1)));
+                        && r.boundary().stream().allMatch(b -> boundary.contains(b) || !instances.has(b.substring(1)));
     }
 
     /** Whether it is an open line that was picked, not a region. */

@@ -45,6 +45,11 @@ public final class Draw {
         return this;
     }
 
+    public Draw closedSpline(String id, List<String> through) {
+        entities.add(new SketchSpline(id, through, true, false));
+        return this;
+    }
+
     public Draw spline(String id, List<String> through, String startHandle, String endHandle) {
         entities.add(new SketchSpline(id, through, false, startHandle, endHandle, false));
         return this;

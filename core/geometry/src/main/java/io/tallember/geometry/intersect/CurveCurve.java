@@ -21,6 +21,9 @@ import java.util.List;
  * where an overlap begins and stops.
  */
 public final class CurveCurve {
+    /** How many tolerances along a curve from a place is still that place. */
+    private static final double NEXT = 100;
+
     private CurveCurve() {}
 
     /** Whether the two curves, without ends, are the same set of points, judged near {@code range} of the first. */
@@ -61,6 +64,40 @@ public final class CurveCurve {
             }
         }
         return within;
+    }
+
+    /**
+     * Where a stretch of a spline crosses or touches itself, each with the lower parameter first; none on lines and conics. A stretch
+     * whose tangents lie within half a turn can't come back to itself, so that longer ones are halved and the halves met.
+     */
+    public static List<Meeting> crossings(Curve c, Interval range, Tolerance tol) {
+        List<Meeting> out = new ArrayList<>();
+        if (c instanceof Nurbs n) {
+            crossings(n, range, tol, out);
+            double slack = NEXT * tol.linear();
+            out.removeIf(m -> c.period() > 0
+                    && c.period() - (m.s() - m.t())
+                            <= slack / c.derivative(m.t()).length());
+        }
+        return out;
+    }
+
+    private static void crossings(Nurbs c, Interval range, Tolerance tol, List<Meeting> out) {
+        boolean tiny = range.length() * c.speed() < NEXT * tol.linear();
+        if (tiny || c.turn(range) < Math.PI) {
+            return;
+        }
+        Interval low = new Interval(range.lo(), range.middle());
+        Interval high = new Interval(range.middle(), range.hi());
+        crossings(c, low, tol, out);
+        crossings(c, high, tol, out);
+        for (Meeting m : Nearness.meet(c.part(low), low, c.part(high), high, tol)) {
+            boolean joint = (m.s() - m.t()) * c.derivative(m.t()).length() <= NEXT * tol.linear();
+            boolean seen = out.stream().anyMatch(o -> Math.abs(o.t() - m.t()) + Math.abs(o.s() - m.s()) < 1e-9);
+            if (!joint && !seen) {
+                out.add(m);
+            }
+        }
     }
 
     private static boolean byPoints(Curve c) {

@@ -3,7 +3,6 @@ package io.tallember.geometry.intersect;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Interval;
-import io.tallember.geometry.Line;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -95,7 +94,8 @@ final class Nearness {
             return;
         }
         double between = Math.atan2(da.cross(db).length(), Math.abs(da.dot(db)));
-        // where no direction is common to both they meet once at most; unless it is found, the halves show that there is none
+        // where no direction is common to both they meet once at most; unless it is found, the halves show that there
+        // is none
         boolean done = small || between > turnA + turnB ? least(ra, rb) || small : along(ra);
         if (!done) {
             halves(ra, rb, la >= lb, depth);
@@ -208,8 +208,10 @@ final class Nearness {
     private boolean isOne(Meeting m, double t, double s) {
         double near = 100 * tol.linear();
         return a.point(m.t()).distance(a.point(t)) <= 4 * tol.linear()
-                && round(a, m.t(), t) * a.speed() <= near * Math.max(1, a.speed() / a.derivative(t).length())
-                && round(b, m.s(), s) * b.speed() <= near * Math.max(1, b.speed() / b.derivative(s).length());
+                && round(a, m.t(), t) * a.speed()
+                        <= near * Math.max(1, a.speed() / a.derivative(t).length())
+                && round(b, m.s(), s) * b.speed()
+                        <= near * Math.max(1, b.speed() / b.derivative(s).length());
     }
 
     /** How far apart two parameters are, also round a curve that closes. */

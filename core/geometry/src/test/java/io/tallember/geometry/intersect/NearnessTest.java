@@ -50,8 +50,10 @@ class NearnessTest {
                 yield new Piece(Line.through(a, b), new Interval(0, a.distance(b)));
             }
             case 1 -> new Piece(new Circle(f, 5 + 40 * r.nextDouble()), new Interval(0, 2 * Math.PI));
-            case 2 -> new Piece(
-                    new Ellipse(f, 30 + 20 * r.nextDouble(), 5 + 20 * r.nextDouble()), new Interval(0, 2 * Math.PI));
+            case 2 ->
+                new Piece(
+                        new Ellipse(f, 30 + 20 * r.nextDouble(), 5 + 20 * r.nextDouble()),
+                        new Interval(0, 2 * Math.PI));
             default -> spline(r);
         };
     }

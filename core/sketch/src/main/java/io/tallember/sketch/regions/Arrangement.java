@@ -91,6 +91,12 @@ final class Arrangement {
                 }
             }
         }
+        for (Strand s : strands) {
+            for (Meeting m : CurveCurve.crossings(s.curve(), s.range(), tol)) {
+                s.cuts().add(m.t());
+                s.cuts().add(m.s());
+            }
+        }
         strands.forEach(this::stretches);
     }
 

@@ -242,7 +242,7 @@ public final class SketchReader {
         while (first < n && goesOn(loop.get((first + n - 1) % n), loop.get(first))) {
             first++;
         }
-        if (first == n) { // one curve all the way round
+        if (first == n && loop.get(0).curve.period() > 0) { // one curve all the way round
             Half h = loop.get(0);
             Interval whole = new Interval(h.range.lo(), h.range.lo() + h.curve.period());
             return List.of(new Profile.Edge(h.curve, whole, h.forward, h.source));
@@ -269,8 +269,17 @@ public final class SketchReader {
         return out;
     }
 
+    /** Whether a stretch is the next one of the same curve; one that crosses itself goes on elsewhere at the crossing. */
     private static boolean goesOn(Half a, Half b) {
-        return a.source.equals(b.source) && a.forward == b.forward && a.curve == b.curve;
+        if (!a.source.equals(b.source) || a.forward != b.forward || a.curve != b.curve) {
+            return false;
+        }
+        double from = a.forward ? a.range.hi() : a.range.lo();
+        double to = b.forward ? b.range.lo() : b.range.hi();
+        double apart = Math.abs(to - from);
+        double period = a.curve.period();
+        double least = 1e-9 * Math.max(1, Math.abs(from));
+        return apart <= least || period > 0 && Math.abs(apart - period) <= least;
     }
 
     /** Enclosed area with sign, exact for lines and arcs: half the integral of x dy - y dx. */
@@ -339,15 +348,29 @@ public final class SketchReader {
         return count;
     }
 
-    /** A point well inside: half-way along a ray cast inward from the middle of the first edge. */
+    /** A point well inside: half-way along a ray cast inward from an edge, looked at from all loops. */
     private Vec2 inside(List<Profile.Edge> outer, List<List<Profile.Edge>> holes) {
         List<List<Profile.Edge>> all = new ArrayList<>(holes);
         all.add(outer);
-        Profile.Edge e = outer.get(0);
-        Vec3 p = e.curve().point(e.range().middle());
-        Vec3 along = e.curve().tangent(e.range().middle()).times(e.forward() ? 1 : -1);
+        Vec3 first = null;
+        for (double step : new double[] {1e-3, 1e-5}) {
+            for (double at : new double[] {0.5, 0.23, 0.81}) {
+                for (Profile.Edge e : outer) {
+                    Vec3 p = halfWay(e, e.range().at(at), step, all);
+                    first = first == null ? p : first;
+                    if (contains(outer, p) && holes.stream().noneMatch(h -> contains(h, p))) {
+                        return new Vec2(p.x(), p.y());
+                    }
+                }
+            }
+        }
+        return new Vec2(first.x(), first.y());
+    }
+
+    private Vec3 halfWay(Profile.Edge e, double t, double step, List<List<Profile.Edge>> all) {
+        Vec3 p = e.curve().point(t);
+        Vec3 along = e.curve().tangent(t).times(e.forward() ? 1 : -1);
         Vec3 in = new Vec3(-along.y(), along.x(), 0);
-        double step = 1e-3;
         Vec3 q = p.plus(step, in);
         Line ray = new Line(q, in);
         double first = Double.POSITIVE_INFINITY;
@@ -359,8 +382,7 @@ public final class SketchReader {
                 }
             }
         }
-        Vec3 middle = Double.isFinite(first) ? q.plus(first / 2, in) : q;
-        return new Vec2(middle.x(), middle.y());
+        return Double.isFinite(first) ? q.plus(first / 2, in) : q;
     }
 
     private List<String> endPoints(Set<Integer> dead) {
