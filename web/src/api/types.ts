@@ -95,6 +95,9 @@ export interface PlacedSketch {
   openEnds: string[];
   doubled: { first: string; second: string }[];
   freedoms: number;
+  /** Whether there was time to find out; and whether none of what fights is needless. */
+  judged: boolean;
+  least: boolean;
   loose: string[];
   redundant: Said[];
   fighting: Said[];

@@ -329,13 +329,15 @@ function SketchSentence({ step }: { step: SketchStep }) {
   const placed = view.sketches[step.id];
   const state = !placed
     ? ""
-    : placed.fighting.length > 0
-      ? " · fighting"
-      : step.entities.length === 0
-        ? " · empty"
-        : placed.freedoms === 0
-          ? ""
-          : ` · ${placed.freedoms} loose`;
+    : !placed.judged
+      ? " · too large to judge"
+      : placed.fighting.length > 0
+        ? " · fighting"
+        : step.entities.length === 0
+          ? " · empty"
+          : placed.freedoms === 0
+            ? ""
+            : ` · ${placed.freedoms} loose`;
   const { send, tryOut, doing } = usePart.getState();
   const moved = (place: "moveX" | "moveY" | "turn", unit: string) => {
     const v = step[place] as number;

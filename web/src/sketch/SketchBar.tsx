@@ -23,17 +23,19 @@ export function SketchBar({ id }: { id: string }) {
   const canSize = sketch !== null && picks.length > 0 && dimensionsFor(new Model(sketch), picks).length > 0;
   const state = !placed
     ? ""
-    : placed.fighting.length > 0
-      ? `${placed.fighting.length} constraints can’t hold together`
-      : placed.gaps.length > 0
-        ? `a gap of ${sized(placed.gaps[0].distance, view.unit)} keeps an outline open`
-        : step && isSketch(step) && step.entities.length === 0
-          ? "nothing drawn yet"
-          : placed.freedoms === 0
-            ? "everything is settled"
-            : placed.freedoms === 1
-              ? "1 freedom left"
-              : `${placed.freedoms} freedoms left`;
+    : !placed.judged
+      ? "too large to be judged in time"
+      : placed.fighting.length > 0
+        ? `${placed.fighting.length} constraints can’t hold together${placed.least ? "" : ", perhaps fewer"}`
+        : placed.gaps.length > 0
+          ? `a gap of ${sized(placed.gaps[0].distance, view.unit)} keeps an outline open`
+          : step && isSketch(step) && step.entities.length === 0
+            ? "nothing drawn yet"
+            : placed.freedoms === 0
+              ? "everything is settled"
+              : placed.freedoms === 1
+                ? "1 freedom left"
+                : `${placed.freedoms} freedoms left`;
   const hint = tool
     ? tool.hint()
     : toolId === "dimension"

@@ -152,9 +152,11 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
       <h4>
         {step.entities.length === 0
           ? "Nothing drawn yet"
-          : placed.freedoms === 0
-            ? "Everything is settled"
-            : "Still loose"}
+          : !placed.judged
+            ? "Too large to be judged in time"
+            : placed.freedoms === 0
+              ? "Everything is settled"
+              : "Still loose"}
       </h4>
       <ul>
         {loose.slice(0, 7).map((id) => (

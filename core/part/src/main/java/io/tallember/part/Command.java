@@ -306,7 +306,7 @@ public sealed interface Command
                     throw Refusal.of("This dimension only tells what it measures. Make it hold first.");
                 }
                 Sketch asked = s.replacing(c.withValue(value));
-                if (!Solver.conflict(s).isEmpty()) { // it fought before; a new number may end that
+                if (Solver.solve(s).isEmpty()) { // it fought before; a new number may end that
                     return settled(asked);
                 }
                 return Solver.change(s, dimension, value)

@@ -94,7 +94,7 @@ public class PartView {
                     "sketch",
                     s.step().name(),
                     unshown,
-                    () -> sketches.set(s.step().id(), told.computeIfAbsent(s, PartView::sketch)));
+                    () -> sketches.set(s.step().id(), told(s)));
         }
         ObjectNode planes = n.putObject("planes");
         piece.state()
@@ -133,6 +133,16 @@ public class PartView {
             });
         }
         stage("totals", "The part's volume", unshown, () -> totals(n, piece.state()));
+        return n;
+    }
+
+    /** A sketch told, without holding up others while it is worked out. */
+    private ObjectNode told(PlacedSketch s) {
+        ObjectNode n = told.get(s);
+        if (n == null) {
+            n = sketch(s);
+            told.put(s, n);
+        }
         return n;
     }
 
@@ -272,7 +282,7 @@ public class PartView {
             }
         }
         Judgement j = s.judgement();
-        n.put("freedoms", j.freedoms());
+        n.put("freedoms", j.freedoms()).put("judged", j != Judgement.NONE).put("least", j.least());
         ArrayNode loose = n.putArray("loose");
         j.loose().forEach(loose::add);
         said(n.putArray("redundant"), s.step().sketch(), j.redundant());

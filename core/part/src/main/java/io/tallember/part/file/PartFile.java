@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
@@ -31,6 +32,8 @@ import tools.jackson.databind.node.ObjectNode;
 public final class PartFile {
     public static final String FORMAT = "tall-ember-part";
     public static final int VERSION = 3;
+    /** How many constraints a note names. */
+    private static final int MOST_NAMED = 6;
     /** The largest file taken, in characters. */
     public static final int LARGEST = 16 * 1024 * 1024;
 
@@ -139,19 +142,24 @@ public final class PartFile {
                 notes.add(s.name()
                         + " didn't hold its dimensions and constraints; its points were moved so that it does.");
             } else {
-                notes.add(s.name() + " can't hold all its dimensions and constraints together: "
-                        + String.join(", ", fighting(s)) + " fight. It is opened as it lies.");
+                notes.add(s.name() + " can't hold all its dimensions and constraints together: " + fighting(s)
+                        + ". It is opened as it lies.");
             }
         }
         return new Opened(out, List.copyOf(notes));
     }
 
-    private static List<String> fighting(SketchStep s) {
-        return Solver.conflict(s.sketch()).stream()
-                .map(id -> "the "
-                        + SketchWords.named(
-                                s.sketch(), s.sketch().constraint(id).orElseThrow()))
-                .toList();
+    private static String fighting(SketchStep s) {
+        List<String> ids = Solver.conflict(s.sketch());
+        return ids.size() > MOST_NAMED
+                ? ids.size() + " of them fight, perhaps fewer"
+                : ids.stream()
+                                .map(id -> "the "
+                                        + SketchWords.named(
+                                                s.sketch(),
+                                                s.sketch().constraint(id).orElseThrow()))
+                                .collect(Collectors.joining(", "))
+                        + " fight";
     }
 
     /** From version 1, in which a repeat said only whether it goes round, and a hole whether it goes through. */

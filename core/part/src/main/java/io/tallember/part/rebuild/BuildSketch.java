@@ -1,17 +1,22 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SketchWords;
+import io.tallember.sketch.regions.Reading;
 import io.tallember.sketch.regions.SketchReader;
+import io.tallember.sketch.solve.Conflict;
 import io.tallember.sketch.solve.Following;
-import io.tallember.sketch.solve.Solver;
 import java.util.List;
 import java.util.stream.Collectors;
 
 /** Places a sketch and reads its regions. */
 final class BuildSketch {
+    /** How many constraints or curves a sentence names. */
+    private static final int MOST_NAMED = 6;
+
     private BuildSketch() {}
 
     static Stand build(SketchStep step, Stand before, List<String> notes) {
@@ -34,11 +39,14 @@ final class BuildSketch {
                     "As it follows what it traces, points along a line now stand in another order, or a corner turns the"
                             + " other way, at " + named(step, now.changed()) + ".");
         }
-        return before.with(new PlacedSketch(
-                followed,
-                frame,
-                SketchReader.read(followed.sketch(), Tolerance.DEFAULT),
-                now.holds() ? "" : fault(step, now)));
+        Reading reading = Reading.NONE;
+        String fault = now.holds() ? "" : fault(step, now);
+        try {
+            reading = SketchReader.read(followed.sketch(), Tolerance.DEFAULT);
+        } catch (GeometryException e) {
+            fault = e.getMessage();
+        }
+        return before.with(new PlacedSketch(followed, frame, reading, fault));
     }
 
     private static String fault(SketchStep step, Following.Outcome now) {
@@ -46,23 +54,23 @@ final class BuildSketch {
             return "As it follows what it traces, " + named(step, now.turned())
                     + " would come to the other side or turn over. Change that number, or the size of what is traced.";
         }
-        List<String> fighting = Solver.conflict(now.sketch());
-        return fighting.isEmpty()
-                ? "its points can't be brought where its dimensions and constraints hold. Take one of them out, or make it"
-                        + " tell only."
-                : "these can't hold together: " + named(step, fighting)
-                        + ". Take one of them out, or make a dimension tell only.";
+        Conflict.Found fighting = Conflict.in(now.sketch());
+        if (!fighting.least() && fighting.ids().size() > MOST_NAMED) {
+            return "its points can't be brought where all its dimensions and constraints hold, and there was no time to find"
+                    + " which of them fight. Take out what was added last.";
+        }
+        return "these can't hold together" + (fighting.least() ? ": " : ", perhaps fewer of them: ")
+                + named(step, fighting.ids()) + ". Take one of them out, or make a dimension tell only.";
     }
 
     private static String named(SketchStep step, List<String> ids) {
-        int most = 6;
         return ids.stream()
-                        .limit(most)
+                        .limit(MOST_NAMED)
                         .map(id -> step.sketch()
                                 .constraint(id)
                                 .map(c -> "the " + SketchWords.of(step.sketch(), c))
                                 .orElseGet(() -> SketchWords.of(step.sketch(), id)))
                         .collect(Collectors.joining(", "))
-                + (ids.size() > most ? " and " + (ids.size() - most) + " more" : "");
+                + (ids.size() > MOST_NAMED ? " and " + (ids.size() - MOST_NAMED) + " more" : "");
     }
 }

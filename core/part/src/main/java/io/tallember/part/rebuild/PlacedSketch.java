@@ -1,6 +1,7 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Patience;
 import io.tallember.part.SketchStep;
 import io.tallember.sketch.edit.Instances;
 import io.tallember.sketch.regions.Reading;
@@ -9,6 +10,9 @@ import io.tallember.sketch.solve.Solver;
 
 /** A sketch where it lies, with what it encloses and what it leaves open. */
 public final class PlacedSketch {
+    /** How long a sketch may take to be judged. */
+    private static final long JUDGED_MILLIS = 4000;
+
     private final SketchStep step;
     private final Frame frame;
     private final Reading reading;
@@ -50,11 +54,15 @@ public final class PlacedSketch {
         return i;
     }
 
-    /** Loose, settled, fighting; worked out when first asked for. */
+    /** Loose, settled, fighting; worked out when first asked for. {@link Judgement#NONE} when that takes too long. */
     public Judgement judgement() {
         Judgement j = judgement;
         if (j == null) {
-            j = Solver.judge(step.sketch());
+            try {
+                j = Patience.within(JUDGED_MILLIS, () -> false, () -> Solver.judge(step.sketch()));
+            } catch (Patience.TooLong e) {
+                j = Judgement.NONE;
+            }
             judgement = j;
         }
         return j;

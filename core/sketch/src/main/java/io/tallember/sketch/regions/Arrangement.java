@@ -2,7 +2,9 @@ package io.tallember.sketch.regions;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveCurve;
@@ -60,6 +62,10 @@ final class Arrangement {
 
     private record Strand(String source, Curve curve, Interval range, Box3 box, TreeSet<Double> cuts) {}
 
+    /** Crossings that are worked with at most. */
+    private static final int MOST_PLACES = 40_000;
+
+    private int places;
     private final Tolerance tol;
     private final List<Vec3> nodes = new ArrayList<>();
     private final Map<List<Long>, List<Integer>> grid = new LinkedHashMap<>();
@@ -105,6 +111,14 @@ final class Arrangement {
     }
 
     private void cross(Strand a, Strand b) {
+        Patience.check();
+        if (places > MOST_PLACES) {
+            throw new GeometryException(
+                    GeometryException.Reason.BAD_VALUE,
+                    "Its curves cross in more than " + MOST_PLACES
+                            + " places, too many to find regions between. Take curves out, make some of them construction lines, or"
+                            + " divide it into several sketches.");
+        }
         if (a.curve().getClass() == b.curve().getClass() && CurveCurve.same(a.curve(), a.range(), b.curve(), tol)) {
             endsOn(a, b);
             endsOn(b, a);
@@ -113,6 +127,7 @@ final class Arrangement {
         for (Meeting m : CurveCurve.meet(a.curve(), a.range(), b.curve(), b.range(), tol)) {
             a.cuts().add(m.t());
             b.cuts().add(m.s());
+            places++;
         }
         endsOn(a, b);
         endsOn(b, a);

@@ -22,4 +22,8 @@ public record Reading(
         List<Doubled> doubled,
         List<String> hidden,
         List<Stub> stubs,
-        List<Crossed> crossed) {}
+        List<Crossed> crossed) {
+    /** Of a sketch that couldn't be read. */
+    public static final Reading NONE = new Reading(
+            List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+}

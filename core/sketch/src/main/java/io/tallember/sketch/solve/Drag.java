@@ -16,16 +16,22 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * One pull of the hand: from the sketch as it was when the hand took hold to where the hand is. The way between is gone in as few
- * strides as keep the picture from turning over, so that the outcome depends on where the hand is, not on how often it told.
+ * One pull of the hand: from the sketch as it was when the hand took hold to where the hand is. The way between is gone in
+ * strides that keep the picture from turning over, so that the outcome depends on where the hand is, not on how often it told.
  */
 final class Drag {
-    /** The shortest stride, as a part of the way: what is left of it after one that isn't good is out of reach. */
-    private static final double SHORTEST = 1.0 / 256;
+    /** The shortest stride, as a part of the longest: what is left of it after one that isn't good is out of reach. */
+    private static final double SHORTEST = 1.0 / 64;
     /** A stride that moves something by more than this many times the hand's way is a jump. */
     private static final double JUMP = 10;
     /** The least radius that a hand can pull, in mm. */
     private static final double LEAST = 1e-3;
+
+    /** A way is gone in so many strides at least, in a small sketch; in larger ones in fewer, for the hand waits for each. */
+    private static final int MOST_STRIDES = 16;
+
+    /** The curves of a sketch that is still gone through in one stride. */
+    private static final int CURVES = 500;
 
     private final Sketch start;
     private final Entity pulled;
@@ -47,7 +53,13 @@ final class Drag {
     private Sketch walk() {
         Sketch state = start;
         double t = 0;
-        double stride = 1;
+        double longest = 1.0
+                / Math.max(
+                        1,
+                        Math.min(
+                                MOST_STRIDES,
+                                CURVES / Math.max(1, start.curves().size())));
+        double stride = longest;
         while (t < 1) {
             double next = Math.min(1, t + stride);
             Sketch before = state;
@@ -56,8 +68,8 @@ final class Drag {
             if (there.isPresent()) {
                 state = there.get();
                 t = next;
-                stride *= 2;
-            } else if (stride <= SHORTEST) {
+                stride = Math.min(longest, 2 * stride);
+            } else if (stride <= SHORTEST * longest) {
                 return state;
             } else {
                 stride /= 2;
@@ -68,7 +80,8 @@ final class Drag {
 
     private static boolean tame(Sketch before, Sketch after, double way) {
         return Strides.apart(before, after) <= JUMP * way + 1e-9
-                && Strides.turned(before, after).isEmpty();
+                && Strides.turned(before, after).isEmpty()
+                && !Strides.shrank(before, after);
     }
 
     /** The state with what is pulled part of the way there. */
@@ -89,6 +102,8 @@ final class Drag {
             }
         }
         places.keySet().removeIf(Sketch::isGiven);
-        return Solver.attempt(state.moved(Map.of(), radii), places);
+        // an arc's radius is known by its ends, which are where they are held from the beginning
+        Map<String, Vec2> begun = pulled instanceof SketchArc ? places : Map.of();
+        return Solver.attempt(state.moved(begun, radii), places);
     }
 }

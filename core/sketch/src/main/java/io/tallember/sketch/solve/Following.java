@@ -70,6 +70,10 @@ public final class Following {
         if (f.still() && Solver.holds(goal)) {
             return new Outcome(sketch, true, List.of(), List.of());
         }
+        if (places.isEmpty() && radii.isEmpty()) {
+            Optional<Sketch> solved = Solver.solve(sketch);
+            return new Outcome(solved.orElse(sketch), solved.isPresent(), List.of(), List.of());
+        }
         Sides before = Sides.of(sketch);
         Optional<Sketch> now = f.advance(sketch, 0, 0.5, 1).flatMap(half -> f.advance(half, 0.5, 1, 1));
         if (now.isEmpty()) {

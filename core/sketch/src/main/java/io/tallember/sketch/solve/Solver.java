@@ -22,6 +22,9 @@ public final class Solver {
     /** A constraint that is missed by no more, in mm, holds. */
     private static final double STANDS = 1e-5;
 
+    /** Of the largest residual: what a constraint in a fight is missed by at least. */
+    private static final double PULLS = 1e-4;
+
     private static final double LARGEST_STRIDE = 0.15;
 
     private Solver() {}
@@ -183,9 +186,11 @@ public final class Solver {
                 loose.add(i);
             }
         }
-        List<String> fighting = holds && solve(sketch).isPresent() ? List.of() : conflict(sketch);
-        redundant.removeAll(fighting);
-        return new Judgement(freedoms, looseIds(sketch, scalars, loose), List.copyOf(redundant), fighting);
+        Conflict.Found fighting =
+                holds && solve(sketch).isPresent() ? new Conflict.Found(List.of(), true) : Conflict.in(sketch);
+        redundant.removeAll(fighting.ids());
+        return new Judgement(
+                freedoms, looseIds(sketch, scalars, loose), List.copyOf(redundant), fighting.ids(), fighting.least());
     }
 
     private static Set<String> looseIds(Sketch sketch, Scalars scalars, Set<Integer> loose) {
@@ -212,26 +217,35 @@ public final class Solver {
     }
 
     /**
-     * The smallest set of constraints that can't hold together, newest first, by taking out one after the other and keeping
-     * those without which the rest would hold (deletion filter; J. Chinneck, Feasibility and Infeasibility in Optimization,
-     * 2008). Older ones are tried first, so that the set names the newest.
+     * Sets of constraints that pull against one another where a sketch comes nearest to holding: there the derivatives of what is
+     * left of the residuals cancel out, so that a constraint without any is no part of the fight. Connected ones are one set.
      */
-    public static List<String> conflict(Sketch sketch) {
-        List<Constraint> all =
-                sketch.constraints().stream().filter(c -> !c.driven()).toList();
-        if (solve(sketch).isPresent()) {
-            return List.of();
-        }
-        List<Constraint> kept = new ArrayList<>(all);
-        for (Constraint c : all) {
-            List<Constraint> without = new ArrayList<>(kept);
-            without.remove(c);
-            if (solve(new Sketch(sketch.entities(), without)).isEmpty()) {
-                kept = without;
+    static List<Set<String>> pulling(Sketch sketch) {
+        Equations eqs = new Equations(sketch);
+        double[] values = eqs.scalars().values();
+        double[] weight = new double[values.length];
+        Arrays.fill(weight, 1);
+        List<Equation> left = new ArrayList<>();
+        for (Group g : Group.split(eqs.all(), eqs.scalars())) {
+            if (!g.solve(values, weight)) {
+                double share = PULLS * g.worst(values);
+                g.equations.stream()
+                        .filter(e -> Math.abs(e.at(values).value()) > share)
+                        .forEach(left::add);
             }
         }
-        List<String> ids = new ArrayList<>(kept.stream().map(Constraint::id).toList());
-        java.util.Collections.reverse(ids);
-        return ids;
+        List<Set<String>> out = new ArrayList<>();
+        for (Group g : Group.split(left, eqs.scalars())) {
+            Set<String> sources = new LinkedHashSet<>();
+            g.equations.forEach(e -> sources.add(e.source()));
+            sources.remove("");
+            out.add(sources);
+        }
+        return out;
+    }
+
+    /** Constraints that can't hold together, newest first; empty when all hold. */
+    public static List<String> conflict(Sketch sketch) {
+        return solve(sketch).isPresent() ? List.of() : Conflict.in(sketch).ids();
     }
 }

@@ -34,6 +34,20 @@ final class Strides {
         return most;
     }
 
+    /** Whether a line lost more than half of its length: in the next such stride it might turn round. */
+    static boolean shrank(Sketch a, Sketch b) {
+        for (SketchCurve c : a.curves()) {
+            if (c instanceof SketchLine l && length(b, l) < 0.5 * length(a, l)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static double length(Sketch s, SketchLine l) {
+        return s.point(l.start()).at().distance(s.point(l.end()).at());
+    }
+
     /** The ids of lines and arcs that turned further than they may in one stride. */
     static Set<String> turned(Sketch a, Sketch b) {
         Set<String> over = new LinkedHashSet<>();

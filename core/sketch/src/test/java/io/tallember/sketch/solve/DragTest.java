@@ -1,0 +1,119 @@
+package io.tallember.sketch.solve;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.sketch.Constraint.Kind;
+import io.tallember.sketch.Draw;
+import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchPoint;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+
+/** What is pulled ends under the hand, whatever it is; what can't follow all the way comes as near as it can, and hardly anything leaps. */
+class DragTest {
+    private static final Vec2 BY = new Vec2(10, 4);
+
+    private static void assertCarried(Sketch s, String id, String... points) {
+        Vec2 from = s.point(points[0]).at();
+        Sketch now = Solver.drag(s, id, from, from.plus(1, BY));
+        for (String p : points) {
+            assertThat(now.point(p).at().distance(s.point(p).at().plus(1, BY)))
+                    .as(id + " " + p)
+                    .isLessThan(1e-9);
+        }
+    }
+
+    @Test
+    void aWholeCurveGoesWithTheHand() {
+        Sketch s = new Draw()
+                .point("a", 0, 0)
+                .point("b", 20, 5)
+                .point("c", 30, -4)
+                .point("d", 40, 8)
+                .line("l", "a", "b")
+                .spline("s", "b", "c", "d")
+                .point("m", 5, 30)
+                .point("u", 15, 30)
+                .point("v", 5, 34)
+                .ellipse("e", "m", "u", "v")
+                .text("t", "c", "d", "Larkmoor", 4)
+                .sketch();
+        assertCarried(s, "l", "a", "b");
+        assertCarried(s, "s", "b", "c", "d");
+        assertCarried(s, "e", "m", "u", "v");
+        assertCarried(s, "t", "c", "d");
+    }
+
+    @Test
+    void anArcsRimPulledFromTenToTwentyEndsAtTwenty() {
+        Sketch s = new Draw()
+                .point("m", 0, 0)
+                .point("a", 10, 0)
+                .point("b", 0, 10)
+                .arc("o", "m", "a", "b")
+                .sketch();
+        Vec2 rim = new Vec2(10 * Math.sqrt(0.5), 10 * Math.sqrt(0.5));
+        Sketch now = Solver.drag(s, "o", rim, new Vec2(2 * rim.x(), 2 * rim.y()));
+        assertThat(now.radius((SketchArc) now.find("o").orElseThrow())).isCloseTo(20, within(1e-9));
+    }
+
+    /** A link of 10 to a fixed point: pulled out of reach its end comes to the nearest place. */
+    @Test
+    void whatIsOutOfReachComesAsNearAsItCan() {
+        Sketch s = new Draw()
+                .point("a", 0, 0)
+                .point("b", 10, 0)
+                .line("l", "a", "b")
+                .hold(Kind.FIXED, "a")
+                .size("d", Kind.DISTANCE, 10, "a", "b")
+                .sketch();
+        Sketch now = Solver.drag(s, "b", new Vec2(10, 0), new Vec2(0, 30));
+        assertThat(now.point("b").at().distance(new Vec2(0, 10))).isLessThan(0.5);
+    }
+
+    /**
+     * Zigzags of equal links, one of them very short, pulled in fifty steps: hardly one moves anything by ten times the hand's, of those
+     * in which a line shrinks to nothing and would turn round.
+     */
+    @Test
+    void hardlyAnythingLeaps() {
+        int leaps = 0;
+        int pulls = Boolean.getBoolean("long") ? 1000 : 100;
+        for (int seed = 0; seed < pulls; seed++) {
+            Random r = new Random(seed);
+            Draw d = new Draw().point("p0", 0, 0).hold(Kind.FIXED, "p0");
+            int n = 3 + r.nextInt(4);
+            for (int i = 1; i <= n; i++) {
+                d.point("p" + i, 12 * i, i % 2 == 0 ? 0 : 8 * r.nextDouble() + 1)
+                        .line("l" + i, "p" + (i - 1), "p" + i);
+            }
+            Sketch drawn = d.point("q", 12 * n + 0.2, n % 2 == 0 ? 0 : 4)
+                    .line("short", "p" + n, "q")
+                    .size("k", Kind.DISTANCE, 13, "p0", "p1")
+                    .hold(Kind.PARALLEL, "l1", "l3")
+                    .hold(Kind.PERPENDICULAR, "short", "l1")
+                    .sketch();
+            Sketch s = Solver.solve(drawn).orElseThrow();
+            Vec2 at = s.point("p2").at();
+            double turn = 2 * Math.PI * r.nextDouble();
+            Sketch before = s;
+            for (int k = 1; k <= 50; k++) {
+                Sketch now = Solver.drag(s, "p2", at, at.plus(0.5 * k, new Vec2(Math.cos(turn), Math.sin(turn))));
+                double most = 0;
+                for (var e : now.entities()) {
+                    if (e instanceof SketchPoint p) {
+                        most = Math.max(
+                                most, p.at().distance(before.point(p.id()).at()));
+                    }
+                }
+                leaps += most > 10 * 0.5 ? 1 : 0;
+                before = now;
+            }
+        }
+        System.out.printf("%d leaps in %d steps%n", leaps, 50 * pulls);
+        assertThat(leaps).isLessThanOrEqualTo(pulls / 4);
+    }
+}
