@@ -107,6 +107,70 @@ class ServerTest {
         assertThat(client.status).isEqualTo(422);
     }
 
+    /** Whatever is asked wrongly is answered with a sentence of ours, and isn't a fault. */
+    @Test
+    void wrongRequestsGetSentences() {
+        long id = client.newPart("Asked");
+        String[][] asked = {
+            {"DELETE", "/api/home", null, "405"},
+            {"PUT", "/api/parts/" + id, "{}", "405"},
+            {"POST", "/api/parts/" + id + "/commands", "{\"revision\":", "422"},
+            {"POST", "/api/parts", "{\"name\":", "400"},
+            {"POST", "/api/parts", "{\"name\":\"a\\u0000b\",\"unit\":\"mm\"}", "422"},
+            {"POST", "/api/parts", "{\"name\":\"a\\ud800b\",\"unit\":\"mm\"}", "422"},
+            {"GET", "/api/parts/x", null, "404"},
+            {"GET", "/api/nowhere", null, "404"}
+        };
+        for (String[] a : asked) {
+            JsonNode answer = client.send(a[0], a[1], a[2]);
+            assertThat(client.status).as(a[0] + " " + a[1]).isEqualTo(Integer.parseInt(a[3]));
+            assertThat(answer.get("sentence").stringValue())
+                    .as(a[0] + " " + a[1])
+                    .endsWith(".");
+        }
+    }
+
+    /** Twenty messages of one pull end where one does: each is answered from where the hand took hold. */
+    @Test
+    void aPullDependsOnWhereTheHandIs() throws Exception {
+        long id = client.newPart("Pulled");
+        client.command(
+                id,
+                "{\"do\":\"add-step\",\"step\":{\"kind\":\"sketch\",\"name\":\"\",\"plane\":\"top\",\"entities\":[],\"constraints\":[]}}");
+        client.command(
+                id,
+                "{\"do\":\"draw\",\"id\":\"s1\",\"entities\":[{\"kind\":\"point\",\"id\":\"p1\",\"x\":0,\"y\":0},"
+                        + "{\"kind\":\"point\",\"id\":\"p2\",\"x\":20,\"y\":0},"
+                        + "{\"kind\":\"line\",\"id\":\"c1\",\"start\":\"p1\",\"end\":\"p2\"}],\"constraints\":[]}");
+        assertThat(client.status).isEqualTo(200);
+        List<String> answers = new ArrayList<>();
+        CompletableFuture<Void> all = new CompletableFuture<>();
+        WebSocket socket = HttpClient.newHttpClient()
+                .newWebSocketBuilder()
+                .buildAsync(URI.create("ws://localhost:" + port + "/api/drag"), new WebSocket.Listener() {
+                    @Override
+                    public CompletionStage<?> onText(WebSocket w, CharSequence text, boolean last) {
+                        answers.add(text.toString());
+                        if (answers.size() == 20) {
+                            all.complete(null);
+                        }
+                        return WebSocket.Listener.super.onText(w, text, last);
+                    }
+                })
+                .get(10, TimeUnit.SECONDS);
+        socket.sendText("{\"take\":" + id + ",\"step\":\"s1\"}", true).get(5, TimeUnit.SECONDS);
+        for (int k = 1; k <= 20; k++) {
+            socket.sendText(
+                            "{\"pull\":\"c1\",\"from\":[10,0],\"to\":[" + (10 + 0.5 * k) + ",0],\"turn\":" + k + "}",
+                            true)
+                    .get(5, TimeUnit.SECONDS);
+        }
+        all.get(10, TimeUnit.SECONDS);
+        JsonNode last = tools.jackson.databind.json.JsonMapper.builder().build().readTree(answers.get(19));
+        assertThat(last.get("points").get("p2").get(0).doubleValue()).isCloseTo(30, within(1e-9));
+        socket.abort();
+    }
+
     /** A web between two circles, touching both, alone: a body with a knife edge is shown like any other. */
     @Test
     void aBodyWithAKnifeEdgeOpens() throws Exception {

@@ -12,7 +12,7 @@ public record Look(String name, String material, String colour, boolean hidden) 
     public static final Look USUAL = new Look("", "", "", false);
 
     public Look {
-        if (name.length() > 120) {
+        if (Refusal.written(name).length() > 120) {
             throw Refusal.of("A name has up to 120 characters.");
         }
         if (!colour.isEmpty() && !colour.matches("#[0-9a-f]{6}")) {

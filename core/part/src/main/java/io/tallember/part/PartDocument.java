@@ -50,6 +50,7 @@ public record PartDocument(
         if (name.isBlank() || name.length() > 120) {
             throw Refusal.of("A part's name has 1 to 120 characters.");
         }
+        Refusal.written(name);
         if (steps.size() > MOST_STEPS) {
             throw Refusal.of("A part has at most " + MOST_STEPS + " steps.");
         }
@@ -61,7 +62,7 @@ public record PartDocument(
             if (!s.id().matches("s[0-9]{1,6}")
                     || Integer.parseInt(s.id().substring(1)) + s.reserved() >= nextId
                     || s.name().isBlank()
-                    || s.name().length() > 120) {
+                    || Refusal.written(s.name()).length() > 120) {
                 throw Refusal.of("Step " + Refusal.quoted(s.id()) + " has an id or a name that can't be used.");
             }
             for (String used : s.uses()) {

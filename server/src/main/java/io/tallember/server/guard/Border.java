@@ -36,7 +36,7 @@ public class Border extends OncePerRequestFilter {
             response.setHeader(
                     "Content-Security-Policy",
                     "default-src 'self'; style-src 'self' 'unsafe-inline';"
-                            + " img-src 'self' data: blob:; connect-src 'self' ws: wss:; frame-ancestors 'none'");
+                            + " img-src 'self' data: blob:; connect-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
             chain.doFilter(request, response);
         }
     }

@@ -7,6 +7,9 @@ import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.HttpMediaTypeException;
+import org.springframework.web.HttpRequestMethodNotSupportedException;
+import org.springframework.web.bind.ServletRequestBindingException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
@@ -58,13 +61,24 @@ public class Refusals {
         return say(HttpStatus.CONFLICT, "A newer preview took this one's place.");
     }
 
-    @ExceptionHandler({
-        MethodArgumentTypeMismatchException.class,
-        NoResourceFoundException.class,
-        HttpMessageNotReadableException.class
-    })
+    @ExceptionHandler({MethodArgumentTypeMismatchException.class, NoResourceFoundException.class})
     ResponseEntity<Map<String, String>> wrongAddress(Exception e) {
         return say(HttpStatus.NOT_FOUND, "There is nothing at this address.");
+    }
+
+    @ExceptionHandler({HttpMessageNotReadableException.class, ServletRequestBindingException.class})
+    ResponseEntity<Map<String, String>> unreadable(Exception e) {
+        return say(HttpStatus.BAD_REQUEST, "This request can't be read: it lacks something, or isn't sound JSON text.");
+    }
+
+    @ExceptionHandler
+    ResponseEntity<Map<String, String>> wrongMethod(HttpRequestMethodNotSupportedException e) {
+        return say(HttpStatus.METHOD_NOT_ALLOWED, "This address doesn't answer to " + e.getMethod() + ".");
+    }
+
+    @ExceptionHandler
+    ResponseEntity<Map<String, String>> wrongKind(HttpMediaTypeException e) {
+        return say(HttpStatus.UNSUPPORTED_MEDIA_TYPE, "Requests and answers here are JSON text.");
     }
 
     @ExceptionHandler

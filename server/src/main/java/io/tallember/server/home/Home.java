@@ -140,7 +140,7 @@ public class Home {
 
     private static String named(String name) {
         String n = name == null ? "" : name.strip();
-        if (n.isEmpty() || n.length() > 120) {
+        if (n.isEmpty() || Refusal.written(n).length() > 120) {
             throw Refusal.of("A folder's name has 1 to 120 characters.");
         }
         return n;

@@ -27,7 +27,7 @@ class Versions {
 
     void keep(long part, String name, PartDocument doc) {
         String plain = name.strip();
-        if (plain.isEmpty() || plain.length() > 120) {
+        if (plain.isEmpty() || Refusal.written(plain).length() > 120) {
             throw Refusal.of("A version's name has 1 to 120 characters.");
         }
         if (versions.all(part).size() >= MOST) {
