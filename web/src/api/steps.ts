@@ -433,7 +433,7 @@ export interface CombineStep extends StepBase {
   bodies?: string[];
 }
 
-/** Ribs along open lines of a sketch. */
+/** Ribs along drawn lines of a sketch. */
 export interface RibStep extends StepBase {
   kind: "rib";
   sketch: string;

@@ -13,7 +13,7 @@ export function AllAlike(props: {
   if (more.length === 0) return null;
   return (
     <button className="slot" onClick={() => props.onPick([...props.regions, ...more])}>
-      and the {more.length} others like it
+      add the {more.length === 1 ? "other one" : `${more.length} others`} like it
     </button>
   );
 }

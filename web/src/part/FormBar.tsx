@@ -69,7 +69,7 @@ export function FormBar() {
                 ? "Click the face from which it starts"
                 : "Click the face up to which it goes"
               : takesLines(form)
-                ? "Click regions or open lines in the view to add or take them out"
+                ? "Click regions or drawn lines in the view to add or take them out"
                 : "Click regions in the view to add or take them out"
           }
         />

@@ -27,9 +27,9 @@ export function RibBar() {
           Rib along{" "}
           <span
             className={`slot geo ${form.regions.length > 0 ? "lit" : "bad"}`}
-            title="Click open lines in the view; a closed region becomes a boss"
+            title="Click drawn lines in the view; a closed region becomes a boss"
           >
-            {form.regions.length === 0 ? "pick open lines" : `${name} · ${pickedText(form.regions)}`}
+            {form.regions.length === 0 ? "pick drawn lines" : `${name} · ${pickedText(form.regions)}`}
           </span>{" "}
           <AllAlike
             sketch={form.sketch}
@@ -104,7 +104,7 @@ export function RibBar() {
             </>
           )}
         </p>
-        <LiveLine step={form.step} hint="Click open lines in the view to add or take them out" />
+        <LiveLine step={form.step} hint="Click drawn lines in the view to add or take them out" />
       </div>
       <Acts main="Apply" onMain={() => void applyRib()} onDrop={() => start({ kind: "looking" })} />
     </>

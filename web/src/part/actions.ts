@@ -141,13 +141,13 @@ export function shelfActions(stage: number): Action[] {
   if (stage === 3) {
     const why = solid ? undefined : "There is no body with a face yet.";
     const lines = Object.values(view?.sketches ?? {}).some((s) => s.lines.length > 0);
-    const noLine = lines ? undefined : "There is no open line yet. Draw one in a sketch first.";
+    const noLine = lines ? undefined : "There is no line yet. Draw one in a sketch first.";
     return [
       { name: "Draft", hint: "Lean faces to the pull", key: "q", why, run: () => beginWall("draft") },
       { name: "Shell", hint: "Hollow a body to walls", key: "w", why, run: () => beginWall("shell") },
       {
         name: "Rib",
-        hint: "From open lines to the walls",
+        hint: "From drawn lines to the walls",
         key: "e",
         why: why ?? noLine,
         run: beginRib,

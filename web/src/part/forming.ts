@@ -229,7 +229,7 @@ export function toggleRegion(sketch: string, region: Region): void {
   changeForm({ regions });
 }
 
-/** Whether open lines can be picked: only walls stand on them. */
+/** Whether drawn lines can be picked: only walls stand on them. */
 export const takesLines = (form: FormDraft | null) => form?.op === "extrude" && form.made !== "solid";
 
 /** What is picked, in words. */
@@ -238,7 +238,7 @@ export function pickedText(regions: RegionRef[]): string {
   const closed = regions.length - lines;
   return [
     closed > 0 ? (closed === 1 ? "1 region" : `${closed} regions`) : "",
-    lines > 0 ? (lines === 1 ? "1 open line" : `${lines} open lines`) : "",
+    lines > 0 ? (lines === 1 ? "1 drawn line" : `${lines} drawn lines`) : "",
   ]
     .filter((t) => t)
     .join(", ");
@@ -268,7 +268,7 @@ export async function applyForm(): Promise<void> {
   const missing =
     !form.sketch || form.regions.length === 0
       ? takesLines(form)
-        ? "Pick at least one closed region or open line in the view first."
+        ? "Pick at least one closed region or drawn line in the view first."
         : "Pick at least one closed region in the view first."
       : missingFace(form)
         ? missingFace(form) === "from"

@@ -140,7 +140,7 @@ export function beginRepeat(layout: RepeatDraft["layout"]): void {
   changeRepeat({});
 }
 
-/** The lines that copies can follow: open lines of sketches, and the outlines of their regions. */
+/** The lines that copies can follow: drawn lines of sketches, and the outlines of their regions. */
 export function paths(view: PartView): { name: string; path: NonNullable<RepeatDraft["path"]> }[] {
   return view.steps.filter(isSketch).flatMap((s) => {
     const placed = view.sketches[s.id];
@@ -149,7 +149,7 @@ export function paths(view: PartView): { name: string; path: NonNullable<RepeatD
         name: `${what}${list.length > 1 ? ` ${i + 1}` : ""} of ${s.name}`,
         path: { sketch: s.id, line: { boundary: l.boundary, inside: l.inside } },
       }));
-    return placed ? [...take(placed.lines, "the open line"), ...take(placed.regions, "the outline")] : [];
+    return placed ? [...take(placed.lines, "the drawn line"), ...take(placed.regions, "the outline")] : [];
   });
 }
 

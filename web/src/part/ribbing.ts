@@ -40,7 +40,7 @@ export function ribCommand(form: RibDraft): Command | null {
   };
 }
 
-/** Begins ribs along the open lines of the newest sketch that has some and no step uses. */
+/** Begins ribs along the drawn lines of the newest sketch that has some and no step uses. */
 export function beginRib(): void {
   const { view, start } = usePart.getState();
   if (!view) return;
@@ -127,6 +127,6 @@ export async function applyRib(): Promise<void> {
   if (doing.kind !== "ribbing") return;
   const { form } = doing;
   const missing =
-    form.regions.length === 0 ? "Click at least one open line of a sketch first." : "Type a number first.";
+    form.regions.length === 0 ? "Click at least one drawn line of a sketch first." : "Type a number first.";
   await keepStep(ribCommand(form), missing, form.step);
 }

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Ribs along open lines of a sketch, and bosses over its closed regions, grown until the part closes them in.
+ * Ribs along drawn lines of a sketch, and bosses over its closed regions, grown until the part closes them in.
  *
  * @param upright whether the sketch is seen along the ribs' growth (a grid from above), else from their side
  * @param thickness in mm
@@ -35,7 +35,7 @@ public record RibStep(
     public RibStep {
         regions = List.copyOf(regions);
         if (regions.isEmpty()) {
-            throw Refusal.of("Pick at least one open line to stand a rib on.");
+            throw Refusal.of("Pick at least one drawn line to stand a rib on.");
         }
         if (!(thickness > 0) || !Double.isFinite(thickness)) {
             throw Refusal.of("The rib's thickness must be above zero.");

@@ -17,7 +17,7 @@ import io.tallember.solid.sweep.UpTo;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Grows ribs from open lines and bosses from closed regions of a sketch, and adds them to the part. */
+/** Grows ribs from drawn lines and bosses from closed regions of a sketch, and adds them to the part. */
 final class BuildRib {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
