@@ -15,6 +15,7 @@ import {
   whatEdges,
   WHOLES,
 } from "./blending";
+import { FullRoundBar } from "./FullRoundBar";
 import { ChoiceSlot } from "./Slots";
 import { usePart, type BlendDraft } from "./store";
 
@@ -29,7 +30,7 @@ export function BlendBar() {
   }, [open, form?.step]);
   if (!form || !view) return null;
   const what = whatEdges(form);
-  if (form.full) return <Full form={form} />;
+  if (form.full) return <FullRoundBar form={form} />;
   if (form.held || form.against) return <Sides form={form} input={input} />;
   return (
     <>
@@ -335,33 +336,6 @@ function Further({ form, unit }: { form: BlendDraft; unit: string }) {
           another size
         </button>
       )}
-    </>
-  );
-}
-
-/** Faces made round from side to side. */
-function Full({ form }: { form: BlendDraft }) {
-  const { start } = usePart();
-  const n = form.faces.length;
-  return (
-    <>
-      <div className="say">
-        <p className="sent">
-          <ChoiceSlot
-            label="Round or bevel"
-            value="full"
-            choices={KINDS}
-            onChoose={(k) => changeBlend(ofKind(k))}
-          />{" "}
-          over{" "}
-          <span className={`slot geo ${n > 0 ? "lit" : "bad"}`} title="Click faces in the view">
-            {n === 0 ? "pick faces" : n === 1 ? "1 face" : `${n} faces`}
-          </span>
-          , from side to side
-        </p>
-        <LiveLine step={form.step} hint="Click flat faces between two flat sides" />
-      </div>
-      <Acts main="Apply" onMain={() => void applyBlend()} onDrop={() => start({ kind: "looking" })} />
     </>
   );
 }

@@ -27,7 +27,8 @@ export function blendCommand(form: BlendDraft): Command | null {
   if (form.full) {
     const { size, faces } = form;
     const own = { id: form.step ?? "", name: "", bevel: false, full: true, chain: false };
-    return { do: kept, step: { kind: "blend", ...own, size, edges: [], faces } };
+    const sides = form.against?.length ? { against: form.against } : {};
+    return { do: kept, step: { kind: "blend", ...own, size, edges: [], faces, ...sides } };
   }
   if (form.held || form.against) {
     const { size, chain, edges, faces } = form;
@@ -152,12 +153,15 @@ export function toggleEdge(found: Pick, face: FaceLine | undefined): void {
   if (face && (form.aim === null || form.aim === "against")) {
     const ref = faceRef(face);
     const side = form.aim === "against" ? "against" : "faces";
-    const rest = form[side]!.filter((f) => f.face !== ref.face);
-    changeBlend({ [side]: rest.length < form[side]!.length ? rest : [...rest, ref] });
+    const picked = form[side] ?? [];
+    const rest = picked.filter((f) => f.face !== ref.face);
+    // of another face the sides are others
+    const anew = form.full && side === "faces" ? { against: null } : {};
+    changeBlend({ [side]: rest.length < picked.length ? rest : [...rest, ref], ...anew });
     return;
   }
-  if (form.against) return say("Click faces for the two sides of the round.", true);
   if (form.full) return say("Click a face that is to be round from side to side.", true);
+  if (form.against) return say("Click faces for the two sides of the round.", true);
   const seen = found.kind === "edge" ? edgeRef(preview ?? view, found) : undefined;
   const own = form.step ?? preview?.steps.find((s) => !view.steps.some((x) => x.id === s.id))?.id;
   const edge = seen && own && new RegExp(`\\b${own}\\.`).test(seen.edge) ? undefined : seen;

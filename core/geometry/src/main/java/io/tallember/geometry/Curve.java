@@ -69,7 +69,7 @@ public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, Intersection
      * samples for other curves.
      */
     default double turn(Interval range) {
-        int n = 8;
+        int n = evaluated() ? 2 : 4; // each of those is worked out by itself
         double turn = 0;
         Vec3 before = tangent(range.lo());
         for (int i = 1; i <= n; i++) {

@@ -132,8 +132,13 @@ public final class PartFile {
         List<String> notes = new ArrayList<>();
         PartDocument out = doc;
         for (Step step : doc.steps()) {
-            // what is traced is given by the part, and settles when that is built
-            if (!(step instanceof SketchStep s) || !s.traces().isEmpty() || Solver.holds(s.sketch())) {
+            if (!(step instanceof SketchStep s) || Solver.holds(s.sketch())) {
+                continue;
+            }
+            if (!s.traces().isEmpty()) { // what is traced is given by the part, and settles when that is built
+                notes.add(s.name()
+                        + " didn't hold its dimensions and constraints; its points are moved as the part is built, so that"
+                        + " it does.");
                 continue;
             }
             Optional<Sketch> held = Solver.solve(s.sketch());

@@ -169,10 +169,14 @@ public final class Rebuild {
             String fault = s instanceof SketchStep
                     ? after.sketch(s.id()).map(PlacedSketch::fault).orElse("")
                     : "";
-            return new Result(after, fault.isEmpty() ? "" : s.name() + ": " + fault, List.copyOf(notes), null);
+            return new Result(after, capital(fault), List.copyOf(notes), null);
         } catch (GeometryException e) {
             return new Result(before, e.getMessage(), List.of(), e.remedy());
         }
+    }
+
+    private static String capital(String sentence) {
+        return sentence.isEmpty() ? "" : Character.toUpperCase(sentence.charAt(0)) + sentence.substring(1);
     }
 
     static Stand after(Stand before, Step s, List<String> notes) {

@@ -146,9 +146,12 @@ final class Traces {
                 && c instanceof Circle o
                 && (f.closed() || !given(s, k.start()) || !given(s, k.end()))) {
             // a piece of what is traced: its centre and size are given, its ends go by what they are held on
+            if (!sized(s, k.id())) {
+                return false;
+            }
             places.put(k.centre(), flat(o.frame().origin()));
             radii.put(k.id(), o.radius());
-            return sized(s, k.id());
+            return true;
         }
         if (drawn instanceof SketchArc k && c instanceof Circle o) {
             places.put(k.centre(), flat(o.frame().origin()));

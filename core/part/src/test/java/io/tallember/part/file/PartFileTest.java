@@ -174,7 +174,9 @@ class PartFileTest {
         PartFile.Opened opened = PartFile.open(PartFile.write(sheet.document()));
         assertThat(opened.notes()).singleElement().asString().contains("fight");
         PartState s = new Rebuild().build(opened.document());
-        assertThat(s.outcome("s1").message()).contains("can't hold together").contains("distance 41 mm");
+        assertThat(s.outcome("s1").message())
+                .startsWith("These can't hold together")
+                .contains("distance 41 mm");
         assertThat(s.outcome("s2").message()).contains("waits until");
         assertThat(s.stand().bodies()).isEmpty();
         assertThat(s.stand().sketch("s1")).isPresent();

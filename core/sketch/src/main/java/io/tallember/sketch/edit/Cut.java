@@ -10,7 +10,6 @@ import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
-import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
@@ -181,49 +180,6 @@ public final class Cut {
 
     /** Makes one curve of two lines in line, or two arcs of one circle, that end at one point. */
     public static Sketch join(Sketch sketch, String first, String second) {
-        SketchCurve a = curve(sketch, first);
-        SketchCurve b = curve(sketch, second);
-        String shared = ends(a).stream().filter(ends(b)::contains).findFirst().orElse(null);
-        boolean lines = a instanceof SketchLine && b instanceof SketchLine;
-        boolean arcs = a instanceof SketchArc && b instanceof SketchArc;
-        if (a == b || shared == null || !lines && !arcs) {
-            throw Draft.refused("Pick two lines or two arcs that end at one point.");
-        }
-        Draft draft = new Draft(sketch);
-        String p = other(a, shared);
-        String q = other(b, shared);
-        if (lines) {
-            Vec2 u = sketch.point(p).at().minus(sketch.point(shared).at());
-            Vec2 v = sketch.point(q).at().minus(sketch.point(shared).at());
-            if (Math.abs(u.cross(v)) > 1e-6 * u.length() * v.length() || u.dot(v) > 0) {
-                throw Draft.refused("The two lines aren't in line, so they can't become one.");
-            }
-            boolean forward = ends(a).get(1).equals(shared);
-            draft.replace(new SketchLine(first, forward ? p : q, forward ? q : p, a.construction()));
-        } else {
-            Round r = (Round) a;
-            Round o = (Round) b;
-            boolean same = sketch.point(r.centre())
-                                    .at()
-                                    .distance(sketch.point(o.centre()).at())
-                            < 1e-6
-                    && ends(a).get(0).equals(shared) != ends(b).get(0).equals(shared);
-            if (!same || Math.abs(sketch.radius(r) - sketch.radius(o)) > 1e-6) {
-                throw Draft.refused("The two arcs aren't of one circle, so they can't become one.");
-            }
-            boolean forward = ends(a).get(1).equals(shared);
-            draft.replace(
-                    p.equals(q)
-                            ? new SketchCircle(first, r.centre(), sketch.radius(r), a.construction())
-                            : new SketchArc(first, r.centre(), forward ? p : q, forward ? q : p, a.construction()));
-        }
-        draft.entities.removeIf(e -> e.id().equals(second));
-        draft.constraints.removeIf(k -> k.on().contains(second)
-                || k.on().contains(first) && (k.kind() == Kind.DISTANCE || k.kind() == Kind.ARC_LENGTH));
-        return draft.done();
-    }
-
-    private static String other(SketchCurve c, String end) {
-        return ends(c).get(0).equals(end) ? ends(c).get(1) : ends(c).get(0);
+        return Join.of(sketch, curve(sketch, first), curve(sketch, second));
     }
 }

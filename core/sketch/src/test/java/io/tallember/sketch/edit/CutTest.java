@@ -53,6 +53,35 @@ class CutTest {
         assertThat(one.curves()).containsExactly(new SketchLine("l", "a", "b", false));
     }
 
+    /** Lengths, middles and directions of both pieces hold on; what only one piece can be is named, and nothing is done. */
+    @Test
+    void joinedLinesKeepWhatHeldForEach() {
+        Draw pieces = new Draw()
+                .point("a", 0, 0)
+                .point("b", 10, 0)
+                .point("c", 30, 0)
+                .point("m", 20, 0)
+                .point("e", 0, 8)
+                .point("f", 10, 8)
+                .line("l", "a", "b")
+                .line("k", "b", "c")
+                .line("o", "e", "f")
+                .size("d10", Kind.DISTANCE, 10, "l")
+                .size("d20", Kind.DISTANCE, 20, "k")
+                .hold(Kind.MIDPOINT, "m", "k")
+                .hold(Kind.COLLINEAR, "l", "k")
+                .hold(Kind.PARALLEL, "o", "k");
+        Sketch s = Solver.solve(pieces.sketch()).orElseThrow();
+        Sketch one = Solver.solve(Cut.join(s, "l", "k")).orElseThrow();
+        assertThat(one.curves()).hasSize(2);
+        Sketch longer = Solver.change(one, "d20", 40).orElseThrow();
+        assertThat(longer.point("a").at().distance(longer.point("c").at())).isCloseTo(50, within(1e-8));
+        assertThat(longer.point("m").at().distance(longer.point("c").at())).isCloseTo(20, within(1e-8));
+        assertThat(one.constraints()).anyMatch(k -> k.kind() == Kind.PARALLEL && k.on().equals(List.of("o", "l")));
+        Sketch equal = pieces.hold(Kind.EQUAL, "l", "o").sketch();
+        assertThat(catchThrowable(() -> Cut.join(equal, "l", "k"))).hasMessageContaining("equal of l and o");
+    }
+
     @Test
     void aCircleSplitsIntoTwoArcsThatJoinToItAgain() {
         Sketch s = Cut.split(circle(), "o", new Vec2(20, 5));

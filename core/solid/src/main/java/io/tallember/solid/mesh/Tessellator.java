@@ -2,6 +2,7 @@ package io.tallember.solid.mesh;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
+import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
@@ -12,6 +13,7 @@ import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.WeakHashMap;
@@ -50,11 +52,18 @@ public final class Tessellator {
     public List<FaceMesh> mesh(Body body) {
         Meshed m = attempt(body);
         m.faults().forEach((f, fault) -> {
+            Vec3 p = f.bounds().centre();
             throw new GeometryException(
                     GeometryException.Reason.INCONSISTENT,
                     String.format(
-                            "The mesh of a face (%s) can't be made right: %s.",
-                            f.surface().kind(), fault));
+                            Locale.ROOT,
+                            "The mesh of the %s face near (%.4g, %.4g, %.4g) can't be made right: %s. Change what makes that face a"
+                                    + " little, or hand over STEP, which needs no mesh.",
+                            f.surface().kind(),
+                            p.x(),
+                            p.y(),
+                            p.z(),
+                            fault.replaceAll("\\.$", "")));
         });
         return m.faces();
     }
