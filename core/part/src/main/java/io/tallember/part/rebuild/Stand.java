@@ -117,7 +117,8 @@ public final class Stand {
         PlacedSketch s = sketches.get(step);
         if (s != null && !s.fault().isEmpty()) {
             throw new GeometryException(
-                    Reason.LOST_REFERENCE, "This step waits until " + s.step().name() + " holds: " + s.fault());
+                    Reason.LOST_REFERENCE,
+                    "This step waits until " + s.step().name() + " is mended; what is wrong with it is told there.");
         }
         return Optional.ofNullable(s);
     }
