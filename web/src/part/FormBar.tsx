@@ -1,6 +1,6 @@
-import { AllAlike } from "./AllAlike";
 import { useEffect, useRef, type RefObject } from "react";
 import { Acts } from "./Acts";
+import { AllAlike } from "./AllAlike";
 import { Field, LiveLine } from "./BarParts";
 import {
   ALL_WAYS,

@@ -1,8 +1,8 @@
-import { AllAlike } from "./AllAlike";
 import { useEffect, useRef } from "react";
 import type { RibStep, Step } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { Acts } from "./Acts";
+import { AllAlike } from "./AllAlike";
 import { Field, LiveLine } from "./BarParts";
 import { pickedText } from "./forming";
 import { applyRib, AT, changeRib, DEPTHS, ENDS, GROWS, ribCommand, ribOf, SEEN, SIDES } from "./ribbing";

@@ -124,11 +124,16 @@ final class BuildBlend {
         if (told.isEmpty() && FullRound.sides(body, face, others).isPresent()) {
             notes.add("It wasn't told between which sides it runs; those with the longest edges were taken.");
         }
-        return now.faces().stream()
+        Set<Face> there = now.faces().stream()
                 .filter(k -> mine.stream()
                         .anyMatch(m -> m == k
                                 || k.surface() == m.surface() && k.origins().equals(m.origins())))
                 .collect(Collectors.toCollection(LinkedHashSet::new));
+        if (there.size() < mine.size()) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "Two of the faces share a side; make them round in two steps.");
+        }
+        return there;
     }
 
     /** The sides that a full round takes on the bodies before it, as they are referred to; none unless it takes them by itself. */

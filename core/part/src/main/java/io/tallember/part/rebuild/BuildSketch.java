@@ -55,6 +55,10 @@ final class BuildSketch {
                     + " would come to the other side or turn over. Change that number, or the size of what is traced.";
         }
         Conflict.Found fighting = Conflict.in(now.sketch());
+        if (fighting.ids().isEmpty()) {
+            return "no way was found on which it follows what it traces and nothing turns over. Change what is traced in smaller"
+                    + " steps, or draw what hangs on it anew.";
+        }
         if (!fighting.least() && fighting.ids().size() > MOST_NAMED) {
             return "its points can't be brought where all its dimensions and constraints hold, and there was no time to find"
                     + " which of them fight. Take out what was added last.";

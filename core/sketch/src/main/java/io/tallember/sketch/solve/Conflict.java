@@ -35,8 +35,11 @@ public final class Conflict {
         this.entities = entities;
     }
 
-    /** @param sketch one that can't be made to hold */
+    /** What fights in a sketch; nothing when it can be made to hold. */
     public static Found in(Sketch sketch) {
+        if (Solver.solve(sketch).isPresent()) {
+            return new Found(List.of(), true);
+        }
         for (Set<String> pulling : Solver.pulling(sketch)) {
             Set<String> near = new LinkedHashSet<>();
             for (Constraint c : sketch.constraints()) {

@@ -171,9 +171,7 @@ public final class Solver {
         Set<Integer> loose = new LinkedHashSet<>();
         Set<String> redundant = new LinkedHashSet<>(eqs.idle());
         int freedoms = 0;
-        boolean holds = true;
         for (Group g : groups) {
-            holds &= g.worst(values) <= 1e-7;
             Freedom f = new Freedom(g, values);
             freedoms += f.freedoms;
             loose.addAll(f.loose);
@@ -186,8 +184,7 @@ public final class Solver {
                 loose.add(i);
             }
         }
-        Conflict.Found fighting =
-                holds && solve(sketch).isPresent() ? new Conflict.Found(List.of(), true) : Conflict.in(sketch);
+        Conflict.Found fighting = Conflict.in(sketch);
         redundant.removeAll(fighting.ids());
         return new Judgement(
                 freedoms, looseIds(sketch, scalars, loose), List.copyOf(redundant), fighting.ids(), fighting.least());
@@ -246,6 +243,6 @@ public final class Solver {
 
     /** Constraints that can't hold together, newest first; empty when all hold. */
     public static List<String> conflict(Sketch sketch) {
-        return solve(sketch).isPresent() ? List.of() : Conflict.in(sketch).ids();
+        return Conflict.in(sketch).ids();
     }
 }

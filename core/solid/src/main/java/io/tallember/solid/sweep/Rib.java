@@ -141,7 +141,7 @@ public final class Rib {
         Set<String> sources = line.stream().map(Profile.Edge::source).collect(Collectors.toSet());
         atLine = o -> o.step().equals(step) && o.role().equals("side") && sources.contains(o.source());
         atFar = o -> o.step().equals(step) && o.source().startsWith("far-");
-        return pieces(prism, along, through, name);
+        return pieces(prism, frame, line, along, through, name);
     }
 
     /** The line, the same line further on, and the straight ways between their ends: counter-clockwise. */
@@ -212,7 +212,7 @@ public final class Rib {
         Origin end = new Origin(step, swapped ? "start" : "end", region);
         atLine = start::equals;
         atFar = end::equals;
-        return pieces(prism, points(frame, line), through, name);
+        return pieces(prism, frame, line, points(frame, line), through, name);
     }
 
     /** The thickness at the line. */
@@ -236,7 +236,8 @@ public final class Rib {
     }
 
     /** What the part leaves of a prism, as far as the line runs through it. */
-    private List<Body> pieces(Body prism, List<Vec3> along, Vec3 through, String name) {
+    private List<Body> pieces(
+            Body prism, Frame frame, List<Profile.Edge> line, List<Vec3> along, Vec3 through, String name) {
         List<Body> pieces;
         try {
             pieces = Fuse.subtract(List.of(prism), part, tol);
@@ -247,7 +248,7 @@ public final class Rib {
             throw e;
         }
         List<Body> ribs = pieces.stream()
-                .filter(b -> along.stream().anyMatch(p -> touches(b, p)))
+                .filter(b -> along.stream().anyMatch(p -> touches(b, p)) || liesAlong(b, frame, line))
                 .toList();
         return closedIn(ribs, List.of(along.get(0), along.get(along.size() - 1)), through, name);
     }
@@ -274,7 +275,26 @@ public final class Rib {
         return out;
     }
 
-    /** Points along a line, so close that no piece of a rib lies between two of them. */
+    /** Whether the middle of a piece's face along the line lies beside the line as drawn; also one too narrow for its points. */
+    private boolean liesAlong(Body b, Frame frame, List<Profile.Edge> line) {
+        for (Face f : b.faces()) {
+            if (f.origins().stream().noneMatch(atLine)) {
+                continue;
+            }
+            Vec3 p = f.region().interiorPoint(tol).map(frame::local).orElse(null);
+            for (Profile.Edge e : line) {
+                Vec3 flat = p == null ? null : new Vec3(p.x(), p.y(), 0);
+                double t = flat == null ? e.range().lo() : e.curve().project(flat, e.range());
+                boolean within = t > e.range().lo() && t < e.range().hi();
+                if (within && e.curve().point(t).distance(flat) <= stance.thickness()) {
+                    return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    /** Points along a line. */
     private List<Vec3> points(Frame frame, List<Profile.Edge> line) {
         List<Vec3> out = new ArrayList<>();
         for (Profile.Edge e : line) {

@@ -315,6 +315,25 @@ class RibTest {
         assertThat(rib.stream().mapToDouble(RibTest::volume).sum()).isCloseTo(2 * 15 * 58, within(1e-7));
     }
 
+    /** Between two walls 0.2 mm apart, narrower than the points along the line: that piece is the rib's too. */
+    @Test
+    void aRibKeepsItsNarrowestPiece() {
+        Body part = Fuse.unite(
+                        List.of(tray(), Shapes.box(29, 0, 0, 31, 40, 20), Shapes.box(31.2, 0, 0, 33, 40, 20)), TOL)
+                .get(0);
+        List<Body> rib = Rib.along(
+                Frame.WORLD.at(new Vec3(0, 0, 15)),
+                line(-10, 20, 70, 20),
+                List.of(part),
+                stance(2, 0, false, true),
+                true,
+                "r",
+                "l",
+                "the line",
+                TOL);
+        assertThat(rib.stream().mapToDouble(RibTest::volume).sum()).isCloseTo(2 * 15 * 56.2, within(1e-7));
+    }
+
     private static double volume(Body b) {
         return io.tallember.solid.mass.MassProperties.of(List.of(b)).volume();
     }
