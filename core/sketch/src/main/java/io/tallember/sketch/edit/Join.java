@@ -26,7 +26,6 @@ final class Join {
     private final SketchCurve b;
     private final String shared;
     private final Set<String> lost = new LinkedHashSet<>();
-    private boolean keepsPoint;
     /** Whether the second runs the other way than the first does. */
     private final boolean against;
 
@@ -63,7 +62,6 @@ final class Join {
             if (now != null && !again) {
                 held.add(now);
             }
-            keepsPoint |= now != null && now.on().contains(shared);
         }
         if (!lost.isEmpty()) {
             throw Draft.refused("This holds for one of the two alone and can't for the one curve: "
@@ -71,8 +69,15 @@ final class Join {
         }
         draft.constraints.clear();
         draft.constraints.addAll(held);
-        if (keepsPoint && draft.entities.stream().noneMatch(e -> e.points().contains(shared))) {
-            draft.hold(Kind.ON_CURVE, shared, a.id());
+        // what hangs on a place where the pieces ended goes on hanging on the curve
+        SketchCurve whole = (SketchCurve) draft.entities.stream()
+                .filter(e -> e.id().equals(a.id()))
+                .findFirst()
+                .orElseThrow();
+        for (String p : new LinkedHashSet<>(List.of(shared, other(a)))) {
+            if (!whole.points().contains(p) && draft.used(p)) {
+                draft.hold(Kind.ON_CURVE, p, a.id());
+            }
         }
         return draft.done();
     }

@@ -82,6 +82,22 @@ class CutTest {
         assertThat(catchThrowable(() -> Cut.join(equal, "l", "k"))).hasMessageContaining("equal of l and o");
     }
 
+    /** A third line that ended where the two met goes on ending on the one. */
+    @Test
+    void whatEndsWhereTwoWereJoinedStaysOnTheCurve() {
+        Sketch s = new Draw()
+                .point("a", 0, 0)
+                .point("b", 10, 0)
+                .point("c", 30, 0)
+                .point("d", 10, 15)
+                .line("l", "a", "b")
+                .line("k", "b", "c")
+                .line("t", "b", "d")
+                .sketch();
+        Sketch one = Cut.join(s, "l", "k");
+        assertThat(one.constraints()).anyMatch(k -> k.kind() == Kind.ON_CURVE && k.on().equals(List.of("b", "l")));
+    }
+
     @Test
     void aCircleSplitsIntoTwoArcsThatJoinToItAgain() {
         Sketch s = Cut.split(circle(), "o", new Vec2(20, 5));
