@@ -1,6 +1,5 @@
 package io.tallember.server;
 
-import java.util.Arrays;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -16,14 +15,14 @@ public class TallEmber {
         this.environment = environment;
     }
 
-    /** Flags: {@code --empty} starts without the demo parts, {@code --data=FOLDER} and {@code --port=N} move things. */
+    /** Flags: see {@link Start}. Exit code 2 and a sentence when it can't start so. */
     public static void main(String[] args) {
-        String[] known = Arrays.stream(args)
-                .map(a -> a.equals("--empty")
-                        ? "--tallember.empty=true"
-                        : a.replaceFirst("^--data=", "--tallember.data=").replaceFirst("^--port=", "--server.port="))
-                .toArray(String[]::new);
-        SpringApplication.run(TallEmber.class, known);
+        try {
+            SpringApplication.run(TallEmber.class, Start.settings(args));
+        } catch (Start.Impossible e) {
+            System.err.println(e.getMessage());
+            System.exit(2);
+        }
     }
 
     @EventListener(ApplicationReadyEvent.class)

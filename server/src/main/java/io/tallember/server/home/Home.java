@@ -11,18 +11,20 @@ import io.tallember.server.store.HomeMapper;
 import io.tallember.server.store.NewRow;
 import io.tallember.server.store.PartMapper;
 import io.tallember.server.store.PartRow;
+import io.tallember.server.store.Storage;
 import io.tallember.server.store.ThumbnailRow;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.List;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Folders and parts as a whole. */
 @Service
@@ -31,6 +33,7 @@ public class Home {
     private final PartMapper parts;
     private final Ledger ledger;
     private final Workshop workshop;
+    private final Storage storage;
     private final boolean empty;
 
     Home(
@@ -38,45 +41,67 @@ public class Home {
             PartMapper parts,
             Ledger ledger,
             Workshop workshop,
+            Storage storage,
             @Value("${tallember.empty}") boolean empty) {
         this.home = home;
         this.parts = parts;
         this.ledger = ledger;
         this.workshop = workshop;
+        this.storage = storage;
         this.empty = empty;
     }
 
     /** On the first start, the demo parts. */
     @EventListener(ApplicationStartedEvent.class)
-    @Transactional
     public void seed() throws IOException {
         if (empty || home.setting("seeded") != null) {
             return;
         }
-        home.put("seeded", "yes");
-        long folder = newFolder("Larkmoor Weatherworks");
         Resource[] files = new PathMatchingResourcePatternResolver().getResources("classpath:samples/*.json");
         Arrays.sort(files, Comparator.comparing(Resource::getFilename).reversed());
+        List<PartDocument> samples = new ArrayList<>();
         for (Resource f : files) {
-            ledger.create(PartFile.read(f.getContentAsString(StandardCharsets.UTF_8)), folder);
+            samples.add(PartFile.read(f.getContentAsString(StandardCharsets.UTF_8)));
         }
+        storage.change(() -> {
+            home.put("seeded", "yes");
+            long folder = newFolder("Larkmoor Weatherworks");
+            samples.forEach(p -> ledger.create(p, folder));
+            return folder;
+        });
     }
 
     public long newFolder(String name) {
-        NewRow row = new NewRow();
-        home.insert(row, named(name));
-        return row.getId();
+        String plain = named(name);
+        return storage.change(() -> {
+            NewRow row = new NewRow();
+            home.insert(row, plain);
+            return row.getId();
+        });
     }
 
     long newPart(String name, String unit, Long folder) {
         if (name == null || unit == null) {
             throw Refusal.of("A new part needs a name and a unit.");
         }
-        return ledger.create(PartDocument.empty(name.strip(), Unit.of(unit)), folder);
+        return bringIn(PartDocument.empty(name.strip(), Unit.of(unit)), folder);
+    }
+
+    /** A part as a file has it, in a folder or in none. */
+    long bringIn(PartDocument doc, Long folder) {
+        inPlace(folder);
+        return ledger.create(doc, folder);
+    }
+
+    private void inPlace(Long folder) {
+        if (folder != null && home.folders().stream().noneMatch(f -> f.id().equals(folder))) {
+            throw noFolder();
+        }
     }
 
     void renameFolder(long id, String name) {
-        if (home.rename(id, named(name)) == 0) {
+        String plain = named(name);
+        if (storage.change(() -> home.rename(id, plain)) == 0) {
             throw noFolder();
         }
     }
@@ -86,21 +111,21 @@ public class Home {
         if (parts.all().stream().anyMatch(p -> p.folder() != null && p.folder() == id)) {
             throw Refusal.of("The folder still holds parts. Move or delete them first.");
         }
-        if (home.delete(id) == 0) {
+        if (storage.change(() -> home.delete(id)) == 0) {
             throw noFolder();
         }
     }
 
     void restoreFolder(long id) {
-        home.restore(id);
+        if (storage.change(() -> home.restore(id)) == 0) {
+            throw noFolder();
+        }
     }
 
     void file(long part, Long folder) {
         ledger.find(part);
-        if (folder != null && home.folders().stream().noneMatch(f -> f.id().equals(folder))) {
-            throw noFolder();
-        }
-        parts.file(part, folder);
+        inPlace(folder);
+        storage.change(() -> parts.file(part, folder));
     }
 
     long duplicate(long id) {
@@ -111,13 +136,13 @@ public class Home {
     }
 
     void delete(long id) {
-        if (parts.delete(id) == 0) {
+        if (storage.change(() -> parts.delete(id)) == 0) {
             throw new NotThere("There is no such part. It may have been deleted already.");
         }
     }
 
     void restore(long id) {
-        if (parts.restore(id) == 0) {
+        if (storage.change(() -> parts.restore(id)) == 0) {
             throw new NotThere("There is no deleted part to bring back.");
         }
     }
@@ -130,7 +155,12 @@ public class Home {
             return kept.png();
         }
         byte[] png = Picture.of(workshop.look(id).state());
-        parts.putThumbnail(id, row.revision(), png);
+        try {
+            storage.change(() -> parts.putThumbnail(id, row.revision(), png));
+        } catch (Storage.Full e) {
+            // it is drawn again the next time
+            return png;
+        }
         return png;
     }
 

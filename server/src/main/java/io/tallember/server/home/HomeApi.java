@@ -1,7 +1,7 @@
 package io.tallember.server.home;
 
 import io.tallember.part.file.PartFile;
-import io.tallember.server.parts.Ledger;
+import io.tallember.server.guard.Works;
 import io.tallember.server.parts.Pictures;
 import io.tallember.server.store.FolderRow;
 import io.tallember.server.store.HomeMapper;
@@ -25,17 +25,17 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api")
 class HomeApi {
+    private final Works works;
     private final Home home;
     private final HomeMapper folders;
     private final PartMapper parts;
-    private final Ledger ledger;
     private final Pictures pictures;
 
-    HomeApi(Home home, HomeMapper folders, PartMapper parts, Ledger ledger, Pictures pictures) {
+    HomeApi(Works works, Home home, HomeMapper folders, PartMapper parts, Pictures pictures) {
+        this.works = works;
         this.home = home;
         this.folders = folders;
         this.parts = parts;
-        this.ledger = ledger;
         this.pictures = pictures;
     }
 
@@ -93,9 +93,11 @@ class HomeApi {
 
     @PostMapping("/import")
     BroughtIn importPart(@RequestBody String text, @RequestParam(required = false) Long folder) {
-        PartFile.Opened opened = PartFile.open(text);
-        pictures.takeFrom(text);
-        return new BroughtIn(ledger.create(opened.document(), folder), opened.notes());
+        return works.at(Works.NO_PART, () -> {
+            PartFile.Opened opened = PartFile.open(text);
+            pictures.takeFrom(text);
+            return new BroughtIn(home.bringIn(opened.document(), folder), opened.notes());
+        });
     }
 
     @PutMapping("/parts/{id}/folder")
@@ -105,7 +107,7 @@ class HomeApi {
 
     @PostMapping("/parts/{id}/duplicate")
     Map<String, Long> duplicate(@PathVariable long id) {
-        return Map.of("id", home.duplicate(id));
+        return works.at(id, () -> Map.of("id", home.duplicate(id)));
     }
 
     @DeleteMapping("/parts/{id}")
@@ -120,6 +122,6 @@ class HomeApi {
 
     @GetMapping(path = "/parts/{id}/picture", produces = MediaType.IMAGE_PNG_VALUE)
     ResponseEntity<byte[]> picture(@PathVariable long id) {
-        return ResponseEntity.ok().cacheControl(CacheControl.noCache()).body(home.picture(id));
+        return ResponseEntity.ok().cacheControl(CacheControl.noCache()).body(works.at(id, () -> home.picture(id)));
     }
 }

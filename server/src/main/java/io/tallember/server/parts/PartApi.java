@@ -6,6 +6,7 @@ import io.tallember.part.Refusal;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.values.ValuesCsv;
+import io.tallember.server.guard.Works;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.HashSet;
@@ -29,11 +30,13 @@ import tools.jackson.databind.JsonNode;
 class PartApi {
     private static final String JSON = MediaType.APPLICATION_JSON_VALUE;
 
+    private final Works works;
     private final Workshop workshop;
     private final PartView view;
     private final Pictures pictures;
 
-    PartApi(Workshop workshop, PartView view, Pictures pictures) {
+    PartApi(Works works, Workshop workshop, PartView view, Pictures pictures) {
+        this.works = works;
         this.workshop = workshop;
         this.view = view;
         this.pictures = pictures;
@@ -41,32 +44,37 @@ class PartApi {
 
     @GetMapping(produces = JSON)
     String look(@PathVariable long id) {
-        return view.of(workshop.look(id), Set.of()).toString();
+        return works.at(id, () -> view.of(workshop.look(id), Set.of()).toString());
     }
 
     @PostMapping(path = "/commands", produces = JSON)
     String command(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return workshop.command(
-                id, revision(n), command(n), p -> view.of(p, known(n)).toString());
+        return works.at(
+                id,
+                () -> workshop.command(
+                        id, revision(n), command(n), p -> view.of(p, known(n)).toString()));
     }
 
     @PostMapping(path = "/preview", produces = JSON)
     String preview(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return view.of(workshop.preview(id, revision(n), command(n)), known(n)).toString();
+        return works.at(id, () -> view.of(workshop.preview(id, revision(n), command(n)), known(n))
+                .toString());
     }
 
     @PostMapping(path = "/undo", produces = JSON)
     String undo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return view.of(workshop.shift(id, revision(n), -1), known(n)).toString();
+        return works.at(id, () -> view.of(workshop.shift(id, revision(n), -1), known(n))
+                .toString());
     }
 
     @PostMapping(path = "/redo", produces = JSON)
     String redo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return view.of(workshop.shift(id, revision(n), 1), known(n)).toString();
+        return works.at(id, () -> view.of(workshop.shift(id, revision(n), 1), known(n))
+                .toString());
     }
 
     static long revision(JsonNode n) {
@@ -95,15 +103,19 @@ class PartApi {
 
     @GetMapping("/step")
     ResponseEntity<byte[]> step(@PathVariable long id, @RequestParam(required = false) String variant) {
-        PartState state = state(id, variant);
-        byte[] text = Handover.step(state, Instant.now()).getBytes(StandardCharsets.US_ASCII);
-        return file(named(state) + ".step", "model/step", text);
+        return works.at(id, () -> {
+            PartState state = state(id, variant);
+            byte[] text = Handover.step(state, Instant.now()).getBytes(StandardCharsets.US_ASCII);
+            return file(named(state) + ".step", "model/step", text);
+        });
     }
 
     @GetMapping("/stl")
     ResponseEntity<byte[]> stl(@PathVariable long id, @RequestParam(required = false) String variant) {
-        PartState state = state(id, variant);
-        return file(named(state) + ".stl", "model/stl", Handover.stl(state));
+        return works.at(id, () -> {
+            PartState state = state(id, variant);
+            return file(named(state) + ".stl", "model/stl", Handover.stl(state));
+        });
     }
 
     /** As a variant has it; as it is shown when none is named. */

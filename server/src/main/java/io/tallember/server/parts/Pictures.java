@@ -1,5 +1,6 @@
 package io.tallember.server.parts;
 
+import io.tallember.geometry.GeometryException;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
@@ -7,19 +8,21 @@ import io.tallember.part.file.PartFile;
 import io.tallember.server.guard.Refusals.NotThere;
 import io.tallember.server.store.PictureMapper;
 import io.tallember.server.store.PictureRow;
-import java.awt.image.BufferedImage;
+import io.tallember.server.store.Storage;
+import java.awt.Dimension;
 import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.UncheckedIOException;
+import java.io.InputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
 import java.util.HexFormat;
+import java.util.Iterator;
+import java.util.Objects;
 import javax.imageio.ImageIO;
-import org.apache.pdfbox.Loader;
-import org.apache.pdfbox.pdmodel.PDDocument;
-import org.apache.pdfbox.rendering.PDFRenderer;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.stream.ImageInputStream;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -32,12 +35,14 @@ public class Pictures {
     static final int LARGEST = 4_000_000;
 
     private static final int MOST_PIXELS = 40_000_000;
-    private static final float PDF_DPI = 150;
+    private static final int READ_PIXELS = 500_000;
 
     private final PictureMapper store;
+    private final Storage storage;
 
-    Pictures(PictureMapper store) {
+    Pictures(PictureMapper store, Storage storage) {
         this.store = store;
+        this.storage = storage;
     }
 
     /** A stored picture and its size in pixels. */
@@ -50,13 +55,15 @@ public class Pictures {
         byte[] content = file;
         String type = type(file);
         if (type.equals("application/pdf")) {
-            content = page(file);
+            content = PdfPage.drawn(file);
             type = "image/png";
         }
-        BufferedImage image = image(content);
+        Dimension size = size(content);
         String hash = hash(content);
-        store.put(hash, type, content);
-        return new Stored(hash, image.getWidth(), image.getHeight());
+        byte[] kept = content;
+        String kind = type;
+        storage.change(() -> store.put(hash, kind, kept));
+        return new Stored(hash, size.width, size.height);
     }
 
     PictureRow find(String hash) {
@@ -93,30 +100,37 @@ public class Pictures {
         return true;
     }
 
-    private static byte[] page(byte[] pdf) {
-        try (PDDocument doc = Loader.loadPDF(pdf)) {
-            if (doc.getNumberOfPages() == 0) {
-                throw Refusal.of("This PDF file has no page.");
+    /**
+     * The size of a picture, from what its file begins with; then it is read through once, at a fraction of its size so that
+     * this takes little memory.
+     */
+    private static Dimension size(byte[] content) {
+        try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(content))) {
+            Iterator<ImageReader> readers = ImageIO.getImageReaders(in);
+            if (!readers.hasNext()) {
+                throw Refusal.of("This picture is broken and can't be read.");
             }
-            var box = doc.getPage(0).getMediaBox();
-            double scale = Math.min(1, 4000 / (Math.max(box.getWidth(), box.getHeight()) * PDF_DPI / 72));
-            BufferedImage image = new PDFRenderer(doc).renderImageWithDPI(0, (float) (PDF_DPI * scale));
-            ByteArrayOutputStream out = new ByteArrayOutputStream();
-            ImageIO.write(image, "png", out);
-            return out.toByteArray();
-        } catch (IOException e) {
-            throw Refusal.of("This PDF file can't be read.");
-        }
-    }
-
-    private static BufferedImage image(byte[] content) {
-        try {
-            BufferedImage image = ImageIO.read(new ByteArrayInputStream(content));
-            if (image == null || (long) image.getWidth() * image.getHeight() > MOST_PIXELS) {
-                throw Refusal.of("This picture can't be read, or has more than 40 million pixels.");
+            ImageReader reader = readers.next();
+            try {
+                reader.setInput(in, true, true);
+                Dimension size = new Dimension(reader.getWidth(0), reader.getHeight(0));
+                long pixels = (long) size.width * size.height;
+                if (pixels > MOST_PIXELS) {
+                    throw Refusal.of("This picture has more than 40 million pixels. Make it smaller first.");
+                }
+                int step = 1 + (int) Math.sqrt((double) pixels / READ_PIXELS);
+                ImageReadParam some = reader.getDefaultReadParam();
+                some.setSourceSubsampling(Math.min(step, size.width), Math.min(step, size.height), 0, 0);
+                reader.read(0, some);
+                return size;
+            } finally {
+                reader.dispose();
             }
-            return image;
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException e) {
+            if (e instanceof GeometryException g) {
+                throw g;
+            }
+            // readers throw all sorts of things at broken files
             throw Refusal.of("This picture is broken and can't be read.");
         }
     }
@@ -139,7 +153,7 @@ public class Pictures {
                 .map(s -> ((SketchStep) s).underlay().picture())
                 .distinct()
                 .map(store::find)
-                .filter(java.util.Objects::nonNull)
+                .filter(Objects::nonNull)
                 .forEach(row -> all.addObject()
                         .put("picture", row.hash())
                         .put("content", Base64.getEncoder().encodeToString(row.content())));
@@ -162,12 +176,8 @@ public class Pictures {
         }
     }
 
-    /** Reads the whole body of an upload. */
-    static byte[] read(java.io.InputStream in) {
-        try {
-            return in.readNBytes(LARGEST + 1);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+    /** Reads the whole body of an upload, and a little more than can be taken at most. */
+    static byte[] read(InputStream in) throws IOException {
+        return in.readNBytes(LARGEST + 1);
     }
 }

@@ -5,11 +5,13 @@ import io.tallember.part.SketchWords;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.file.SketchFacts;
 import io.tallember.server.guard.Refusals.NotThere;
+import io.tallember.server.guard.Works;
 import io.tallember.server.store.PictureRow;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.help.Settle;
 import io.tallember.sketch.svg.SvgWriter;
+import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -32,11 +34,13 @@ import tools.jackson.databind.node.ObjectNode;
 class SketchApi {
     private static final String JSON = MediaType.APPLICATION_JSON_VALUE;
 
+    private final Works works;
     private final Workshop workshop;
     private final PartView view;
     private final Pictures pictures;
 
-    SketchApi(Workshop workshop, PartView view, Pictures pictures) {
+    SketchApi(Works works, Workshop workshop, PartView view, Pictures pictures) {
+        this.works = works;
         this.workshop = workshop;
         this.view = view;
         this.pictures = pictures;
@@ -46,16 +50,22 @@ class SketchApi {
     @PostMapping(path = "/api/parts/{id}/trace", produces = JSON)
     String trace(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return workshop.trace(
+        return works.at(
                 id,
-                PartApi.revision(n),
-                PartApi.command(n),
-                p -> view.of(p, PartApi.known(n)).toString());
+                () -> workshop.trace(
+                        id,
+                        PartApi.revision(n),
+                        PartApi.command(n),
+                        p -> view.of(p, PartApi.known(n)).toString()));
     }
 
     /** The constraints and dimensions that would settle a sketch, each with words. */
     @GetMapping(path = "/api/parts/{id}/sketches/{step}/settle", produces = JSON)
     String settle(@PathVariable long id, @PathVariable String step) {
+        return works.at(id, () -> proposals(id, step));
+    }
+
+    private String proposals(long id, String step) {
         Sketch s = sketch(id, step);
         ArrayNode all = JsonNodeFactory.instance.arrayNode();
         List<Constraint> proposals = Settle.propose(s);
@@ -72,9 +82,12 @@ class SketchApi {
     /** The drawn curves of a sketch as an SVG file. */
     @GetMapping("/api/parts/{id}/sketches/{step}/svg")
     ResponseEntity<byte[]> svg(@PathVariable long id, @PathVariable String step) {
-        String name = workshop.document(id).step(step).name();
-        byte[] text = SvgWriter.write(sketch(id, step)).getBytes(StandardCharsets.UTF_8);
-        return PartApi.file(name + ".svg", "image/svg+xml", text);
+        return works.at(id, () -> {
+            Sketch s = sketch(id, step);
+            String name = workshop.document(id).step(step).name();
+            byte[] text = SvgWriter.write(s).getBytes(StandardCharsets.UTF_8);
+            return PartApi.file(name + ".svg", "image/svg+xml", text);
+        });
     }
 
     private Sketch sketch(long id, String step) {
@@ -87,8 +100,9 @@ class SketchApi {
     }
 
     @PostMapping(path = "/api/pictures", produces = JSON)
-    Pictures.Stored put(InputStream body) {
-        return pictures.put(Pictures.read(body));
+    Pictures.Stored put(InputStream body) throws IOException {
+        byte[] file = Pictures.read(body);
+        return works.at(Works.NO_PART, () -> pictures.put(file));
     }
 
     @GetMapping("/api/pictures/{hash}")

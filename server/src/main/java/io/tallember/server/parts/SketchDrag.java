@@ -1,9 +1,11 @@
 package io.tallember.server.parts;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Vec2;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.guard.Refusals.NotThere;
+import io.tallember.server.guard.Works;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCircle;
@@ -31,9 +33,16 @@ import tools.jackson.databind.node.ObjectNode;
 class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
     private static final String HELD = "sketch";
 
+    private static final long PULL_MILLIS = 3_000;
+
+    /** The sketch in hand as it was taken. */
+    private record Held(long part, Sketch sketch) {}
+
+    private final Works works;
     private final Workshop workshop;
 
-    SketchDrag(Workshop workshop) {
+    SketchDrag(Works works, Workshop workshop) {
+        this.works = works;
         this.workshop = workshop;
     }
 
@@ -47,14 +56,16 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
         try {
             JsonNode n = PartFile.parse(message.getPayload());
             if (n.hasNonNull("take")) {
-                workshop.sketch(n.get("take").asLong(0), n.path("step").asString(""))
-                        .ifPresent(s -> session.getAttributes().put(HELD, s));
-            } else if (session.getAttributes().get(HELD) instanceof Sketch s) {
-                Sketch moved = Solver.drag(s, n.path("pull").asString(""), point(n.path("from")), point(n.path("to")));
+                long part = n.get("take").asLong(0);
+                works.at(part, () -> workshop.sketch(part, n.path("step").asString("")))
+                        .ifPresent(s -> session.getAttributes().put(HELD, new Held(part, s)));
+            } else if (session.getAttributes().get(HELD) instanceof Held held) {
+                Sketch moved = works.at(held.part(), () -> Patience.within(PULL_MILLIS, () -> false, () -> Solver.drag(
+                        held.sketch(), n.path("pull").asString(""), point(n.path("from")), point(n.path("to")))));
                 session.sendMessage(new TextMessage(
                         places(moved).put("turn", n.path("turn").asInt(0)).toString()));
             }
-        } catch (GeometryException | NotThere e) {
+        } catch (GeometryException | NotThere | Works.Busy | Works.TooLarge | Patience.TooLong | Patience.Stopped e) {
             ObjectNode sentence = JsonNodeFactory.instance.objectNode().put("sentence", e.getMessage());
             session.sendMessage(new TextMessage(sentence.toString()));
         }

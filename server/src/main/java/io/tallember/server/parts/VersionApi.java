@@ -8,6 +8,7 @@ import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.Difference;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.values.Variants;
+import io.tallember.server.guard.Works;
 import io.tallember.server.store.VersionRow;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
@@ -31,11 +32,13 @@ import tools.jackson.databind.node.ObjectNode;
 class VersionApi {
     private static final String JSON = MediaType.APPLICATION_JSON_VALUE;
 
+    private final Works works;
     private final Workshop workshop;
     private final Versions versions;
     private final PartView view;
 
-    VersionApi(Workshop workshop, Versions versions, PartView view) {
+    VersionApi(Works works, Workshop workshop, Versions versions, PartView view) {
+        this.works = works;
         this.workshop = workshop;
         this.versions = versions;
         this.view = view;
@@ -58,12 +61,14 @@ class VersionApi {
         JsonNode n = PartFile.parse(body);
         ObjectNode said =
                 JsonNodeFactory.instance.objectNode().put("do", "go-back").put("version", version);
-        return workshop.apply(
+        return works.at(
                 id,
-                PartApi.revision(n),
-                said,
-                versions.back(id, version),
-                p -> view.of(p, PartApi.known(n)).toString());
+                () -> workshop.apply(
+                        id,
+                        PartApi.revision(n),
+                        said,
+                        versions.back(id, version),
+                        p -> view.of(p, PartApi.known(n)).toString()));
     }
 
     /**
@@ -74,6 +79,10 @@ class VersionApi {
      */
     @GetMapping(path = "/compare", produces = JSON)
     String compare(@PathVariable long id, @RequestParam String with) {
+        return works.at(id, () -> compared(id, with));
+    }
+
+    private String compared(long id, String with) {
         PartState now = workshop.look(id).state();
         PartState before = workshop.built(id, other(id, with));
         ObjectNode n = JsonNodeFactory.instance.objectNode();

@@ -5,6 +5,7 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.guard.Refusals.NotThere;
+import io.tallember.server.store.Storage;
 import io.tallember.server.store.VersionMapper;
 import io.tallember.server.store.VersionRow;
 import java.util.List;
@@ -16,9 +17,11 @@ class Versions {
     private static final int MOST = 500;
 
     private final VersionMapper versions;
+    private final Storage storage;
 
-    Versions(VersionMapper versions) {
+    Versions(VersionMapper versions, Storage storage) {
         this.versions = versions;
+        this.storage = storage;
     }
 
     List<VersionRow> all(long part) {
@@ -33,7 +36,7 @@ class Versions {
         if (versions.all(part).size() >= MOST) {
             throw Refusal.of("A part keeps at most " + MOST + " versions.");
         }
-        versions.add(part, plain, PartFile.write(doc));
+        storage.change(() -> versions.add(part, plain, PartFile.write(doc)));
     }
 
     /** @throws NotThere when the part has no such version */

@@ -1,5 +1,6 @@
 package io.tallember.server.parts;
 
+import io.tallember.geometry.Patience;
 import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.file.CommandJson;
@@ -13,6 +14,7 @@ import io.tallember.sketch.Sketch;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
 import org.springframework.stereotype.Service;
@@ -22,6 +24,9 @@ import tools.jackson.databind.JsonNode;
 @Service
 public class Workshop {
     private static final int BENCHES = 24;
+    private static final long LOOK_MILLIS = 50;
+    /** How long a command may work on the document, before the part is built from it. */
+    private static final long EDIT_MILLIS = 15_000;
 
     /**
      * A part with its stored place and its built state.
@@ -138,8 +143,8 @@ public class Workshop {
         return writing(id, revision, row -> {
             Bench b = bench(id);
             PartDocument doc = read(row).document();
-            Command c = command.apply(doc);
-            PartDocument next = c.done(b.rebuild.carried(doc, c));
+            Command c = Patience.within(EDIT_MILLIS, () -> false, () -> command.apply(doc));
+            PartDocument next = done(c, doc, b);
             PartDocument shown = Variants.shown(next);
             T out = answer.apply(
                     new Piece(row.after(next.name(), next.unit().word()), next, b.rebuild.build(shown), c.said(), ""));
@@ -147,6 +152,11 @@ public class Workshop {
             b.read = new Read(revision + 1, next, shown);
             return out;
         });
+    }
+
+    private static PartDocument done(Command c, PartDocument doc, Bench b) {
+        PartDocument carried = b.rebuild.carried(doc, c);
+        return Patience.within(EDIT_MILLIS, () -> false, () -> c.done(carried));
     }
 
     /** One command back (-1) or forward (1). */
@@ -160,7 +170,7 @@ public class Workshop {
 
     private <T> T writing(long id, long revision, Function<PartRow, T> change) {
         Bench b = bench(id);
-        b.writing.lock();
+        lock(b.writing);
         try {
             PartRow row = ledger.find(id);
             if (row.revision() != revision) {
@@ -170,6 +180,26 @@ public class Workshop {
             return change.apply(row);
         } finally {
             b.writing.unlock();
+        }
+    }
+
+    /** Waits for its turn, as long as that is wanted. */
+    private static void lock(ReentrantLock lock) {
+        try {
+            while (!lock.tryLock(LOOK_MILLIS, TimeUnit.MILLISECONDS)) {
+                Patience.checkNow();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("Interrupted while waiting for its turn", e);
+        }
+    }
+
+    /** Lets go of what is kept for speed only. */
+    void forget() {
+        synchronized (benches) {
+            benches.values().removeIf(b -> !b.writing.isLocked());
+            benches.values().forEach(b -> b.rebuild.forget());
         }
     }
 
@@ -188,7 +218,7 @@ public class Workshop {
         b.preview = mine;
         PartDocument doc = read(row).document();
         Command c = CommandJson.read(command, doc);
-        PartDocument next = c.done(b.rebuild.carried(doc, c));
+        PartDocument next = done(c, doc, b);
         PartState state = b.rebuild.build(Variants.shown(next), () -> b.preview != mine);
         return new Piece(row, next, state, ledger.undoSaid(row), ledger.redoSaid(row));
     }

@@ -24,7 +24,7 @@ public interface HomeMapper {
     @Update("update folder set deleted = localtimestamp where id = #{id} and deleted is null")
     int delete(@Param("id") long id);
 
-    @Update("update folder set deleted = null where id = #{id}")
+    @Update("update folder set deleted = null where id = #{id} and deleted is not null")
     int restore(@Param("id") long id);
 
     @Select("select content from setting where name = #{name}")

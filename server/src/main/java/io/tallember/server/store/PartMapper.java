@@ -38,7 +38,7 @@ public interface PartMapper {
             @Param("newest") long newest);
 
     @Update("update part set folder = #{folder} where id = #{id}")
-    void file(@Param("id") long id, @Param("folder") Long folder);
+    int file(@Param("id") long id, @Param("folder") Long folder);
 
     @Update("update part set deleted = localtimestamp where id = #{id} and deleted is null")
     int delete(@Param("id") long id);
@@ -46,8 +46,28 @@ public interface PartMapper {
     @Update("update part set deleted = null where id = #{id} and deleted is not null")
     int restore(@Param("id") long id);
 
-    @Select("select text from document where part = #{part} and position = #{position}")
-    String text(@Param("part") long part, @Param("position") long position);
+    /** The documents from the last whole one up to a position, which together tell what it is. */
+    @Select("select part, position, whole, text, content from document where part = #{part} and position <= #{position}"
+            + " and position >= (select max(position) from document where part = #{part} and position <= #{position}"
+            + " and whole) order by position")
+    List<DocumentRow> documents(@Param("part") long part, @Param("position") long position);
+
+    /** A few documents as earlier versions kept them. */
+    @Select("select part, position, whole, text, content from document where text is not null"
+            + " order by part, position limit #{most}")
+    List<DocumentRow> unpacked(@Param("most") int most);
+
+    @Select("select command from document where part = #{part} and position = #{position}")
+    String command(@Param("part") long part, @Param("position") long position);
+
+    @Update("update document set whole = #{whole}, text = null, content = #{content}, command = null,"
+            + " packed_command = #{command} where part = #{part} and position = #{position} and text is not null")
+    void pack(
+            @Param("part") long part,
+            @Param("position") long position,
+            @Param("whole") boolean whole,
+            @Param("content") byte[] content,
+            @Param("command") byte[] command);
 
     @Select("select said from document where part = #{part} and position = #{position}")
     String said(@Param("part") long part, @Param("position") long position);
@@ -55,18 +75,19 @@ public interface PartMapper {
     @Delete("delete from document where part = #{part} and position > #{position}")
     void cutAfter(@Param("part") long part, @Param("position") long position);
 
-    @Insert("insert into document(part, position, text, command, said, made)"
-            + " values (#{part}, #{position}, #{text}, #{command}, #{said}, localtimestamp)")
+    @Insert("insert into document(part, position, whole, content, packed_command, said, made)"
+            + " values (#{part}, #{position}, #{whole}, #{content}, #{command}, #{said}, localtimestamp)")
     void addDocument(
             @Param("part") long part,
             @Param("position") long position,
-            @Param("text") String text,
-            @Param("command") String command,
+            @Param("whole") boolean whole,
+            @Param("content") byte[] content,
+            @Param("command") byte[] command,
             @Param("said") String said);
 
     @Select("select revision, png from thumbnail where part = #{part}")
     ThumbnailRow thumbnail(@Param("part") long part);
 
     @Update("merge into thumbnail(part, revision, png) key(part) values (#{part}, #{revision}, #{png})")
-    void putThumbnail(@Param("part") long part, @Param("revision") long revision, @Param("png") byte[] png);
+    int putThumbnail(@Param("part") long part, @Param("revision") long revision, @Param("png") byte[] png);
 }

@@ -12,5 +12,5 @@ public interface PictureMapper {
     PictureRow find(@Param("hash") String hash);
 
     @Update("merge into picture(hash, type, content) key(hash) values (#{hash}, #{type}, #{content})")
-    void put(@Param("hash") String hash, @Param("type") String type, @Param("content") byte[] content);
+    int put(@Param("hash") String hash, @Param("type") String type, @Param("content") byte[] content);
 }

@@ -10,7 +10,7 @@ import org.apache.ibatis.annotations.Select;
 @Mapper
 public interface VersionMapper {
     @Insert("insert into version(part, name, text, made) values (#{part}, #{name}, #{text}, localtimestamp)")
-    void add(@Param("part") long part, @Param("name") String name, @Param("text") String text);
+    int add(@Param("part") long part, @Param("name") String name, @Param("text") String text);
 
     @Select("select id, name, made from version where part = #{part} order by id desc")
     List<VersionRow> all(@Param("part") long part);

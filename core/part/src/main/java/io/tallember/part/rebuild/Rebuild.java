@@ -24,12 +24,17 @@ import io.tallember.part.Step;
 import io.tallember.part.WallStep;
 import io.tallember.part.rebuild.StepOutcome.Status;
 import io.tallember.part.values.Variants;
+import io.tallember.solid.Face;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 
 /**
@@ -38,6 +43,9 @@ import java.util.function.BooleanSupplier;
  */
 public final class Rebuild {
     private static final int KEPT = 600;
+    /** Of all results together, so that what is kept of a part with many faces takes no more memory than there is. */
+    private static final long KEPT_FACES = 100_000;
+
     /** How long one step may take. */
     private static final long MOST_MILLIS = Long.getLong("tallember.step.millis", 60_000);
 
@@ -67,14 +75,37 @@ public final class Rebuild {
 
     private record Result(Stand after, String failure, List<String> notes, Double remedy) {}
 
-    private final Map<Key, Result> kept = new LinkedHashMap<>(64, 0.75f, true) {
-        private static final long serialVersionUID = 1L;
+    private final Map<Key, Result> kept = new LinkedHashMap<>(64, 0.75f, true);
+    /** Faces that the kept results made. */
+    private long keptFaces;
 
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Key, Result> eldest) {
-            return size() > KEPT;
+    private void keep(Key key, Result r) {
+        keptFaces += faces(key.before(), r);
+        Iterator<Map.Entry<Key, Result>> eldest = kept.entrySet().iterator();
+        while (kept.size() > KEPT || keptFaces > KEPT_FACES && kept.size() > 1) {
+            Map.Entry<Key, Result> e = eldest.next();
+            keptFaces -= faces(e.getKey().before(), e.getValue());
+            eldest.remove();
         }
-    };
+    }
+
+    /** How many faces a result has that weren't there before it. */
+    private static long faces(Stand before, Result r) {
+        Set<Face> old = Collections.newSetFromMap(new IdentityHashMap<>());
+        before.bodies().forEach(b -> old.addAll(b.body().faces()));
+        return r.after().bodies().stream()
+                .flatMap(b -> b.body().faces().stream())
+                .filter(f -> !old.contains(f))
+                .count();
+    }
+
+    /** Lets go of what is kept; the next time everything is built anew. */
+    public void forget() {
+        synchronized (kept) {
+            kept.clear();
+            keptFaces = 0;
+        }
+    }
 
     /** The part as far down as its work line says. Steps that fail are told; the rest is built on what stood before. */
     public PartState build(PartDocument doc) {
@@ -158,7 +189,11 @@ public final class Rebuild {
             return new Result(before, e.getMessage(), List.of(), null);
         }
         synchronized (kept) {
-            return kept.merge(key, fresh, (old, next) -> old);
+            Result old = kept.putIfAbsent(key, fresh);
+            if (old == null) {
+                keep(key, fresh);
+            }
+            return old == null ? fresh : old;
         }
     }
 

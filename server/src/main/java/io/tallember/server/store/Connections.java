@@ -1,0 +1,115 @@
+package io.tallember.server.store;
+
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
+import com.zaxxer.hikari.SQLExceptionOverride;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.Set;
+import javax.sql.DataSource;
+import org.h2.api.ErrorCode;
+import org.h2.engine.Database;
+import org.h2.engine.SessionLocal;
+import org.h2.jdbc.JdbcConnection;
+import org.h2.jdbcx.JdbcDataSource;
+import org.h2.mvstore.MVStoreException;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.jdbc.datasource.DelegatingDataSource;
+
+/**
+ * Connections to the database that get over its failing. When a write fails, the database's store closes itself, but the
+ * database may go on as if it were open, and whoever asks it then never gets an answer. So the store is looked at before a
+ * connection is handed out, a connection that failed is never asked anything more, and a failed database is closed for good;
+ * the next connection opens it anew as it last stood.
+ */
+@Configuration
+class Connections {
+    private static final int MOST = 8;
+    private static final long WAIT_MILLIS = 5_000;
+
+    @Bean(destroyMethod = "close")
+    Watched dataSource(@Value("${spring.datasource.url}") String url) {
+        return new Watched(url);
+    }
+
+    /** Whether an error tells that the database is closed, or has failed to write. */
+    static boolean fatal(Throwable e) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof MVStoreException || t instanceof SQLException s && FATAL.contains(s.getErrorCode())) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static final Set<Integer> FATAL = Set.of(
+            ErrorCode.DATABASE_IS_CLOSED,
+            ErrorCode.DATABASE_CALLED_AT_SHUTDOWN,
+            ErrorCode.CONNECTION_BROKEN_1,
+            ErrorCode.IO_EXCEPTION_1,
+            ErrorCode.IO_EXCEPTION_2,
+            ErrorCode.OBJECT_CLOSED);
+
+    /** Made by name: takes connections that failed out of use. */
+    public static final class Failing implements SQLExceptionOverride {
+        @java.lang.Override
+        public Override adjudicate(SQLException e) {
+            return fatal(e) ? Override.MUST_EVICT : Override.CONTINUE_EVICT;
+        }
+    }
+
+    /** The connections, looked after. */
+    static final class Watched extends DelegatingDataSource implements AutoCloseable {
+        private final HikariDataSource pool;
+        private volatile Database database;
+
+        Watched(String url) {
+            JdbcDataSource plain = new JdbcDataSource();
+            plain.setURL(url);
+            plain.setUser("sa");
+            plain.setPassword("");
+            HikariConfig config = new HikariConfig();
+            config.setDataSource(opening(plain));
+            config.setMaximumPoolSize(MOST);
+            config.setConnectionTimeout(WAIT_MILLIS);
+            config.setExceptionOverrideClassName(Failing.class.getName());
+            pool = new HikariDataSource(config);
+            setTargetDataSource(pool);
+        }
+
+        private DataSource opening(DataSource plain) {
+            return new DelegatingDataSource(plain) {
+                @Override
+                public Connection getConnection() throws SQLException {
+                    Connection c = super.getConnection();
+                    database = ((SessionLocal) ((JdbcConnection) c).getSession()).getDatabase();
+                    return c;
+                }
+            };
+        }
+
+        @Override
+        public Connection getConnection() throws SQLException {
+            Database now = database;
+            if (now != null && now.getStore().getMvStore().isClosed()) {
+                over(now);
+            }
+            return pool.getConnection();
+        }
+
+        private synchronized void over(Database failed) {
+            if (database == failed) {
+                failed.shutdownImmediately();
+                database = null;
+                pool.getHikariPoolMXBean().softEvictConnections();
+            }
+        }
+
+        @Override
+        public void close() {
+            pool.close();
+        }
+    }
+}
