@@ -76,8 +76,9 @@ final class Start {
             socket.bind(new InetSocketAddress(InetAddress.getLoopbackAddress(), port));
             return port;
         } catch (IOException e) {
-            throw new Impossible("Port " + port + " can't be taken: another program has it, or it isn't allowed. Start with"
-                    + " --port=N for another.");
+            throw new Impossible(
+                    "Port " + port + " can't be taken: another program has it, or it isn't allowed. Start with"
+                            + " --port=N for another.");
         }
     }
 
@@ -117,8 +118,8 @@ final class Start {
         try (FileChannel file = FileChannel.open(database, StandardOpenOption.WRITE);
                 FileLock lock = file.tryLock()) {
             if (lock == null) {
-                throw new Impossible("The folder \"" + folder + "\" is in use by Tall Ember in another window. Use that, or end it"
-                        + " first.");
+                throw new Impossible("The folder \"" + folder
+                        + "\" is in use by Tall Ember in another window. Use that, or end it" + " first.");
             }
         } catch (OverlappingFileLockException e) {
             throw new Impossible("The folder \"" + folder + "\" is in use already.");

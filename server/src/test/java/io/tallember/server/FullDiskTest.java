@@ -64,7 +64,8 @@ class FullDiskTest {
                 assertThat(client.status).isEqualTo(507);
                 client.send("POST", "/api/folders", "{\"name\":\"Spares\"}");
                 assertThat(client.status).isEqualTo(507);
-                assertThat(client.raw("GET", "/api/parts/" + id + "/picture", null).statusCode())
+                assertThat(client.raw("GET", "/api/parts/" + id + "/picture", null)
+                                .statusCode())
                         .isEqualTo(200);
                 assertThat(volume(client.look(id))).isCloseTo(1200 + 100 * (round - 1), within(1e-8));
             }
@@ -87,18 +88,21 @@ class FullDiskTest {
             assertThat(client.status).isEqualTo(200);
         }
         app.close();
-        System.out.printf(
-                "%d commands: %.0f bytes each in the file%n", commands, (double) Files.size(file) / commands);
+        System.out.printf("%d commands: %.0f bytes each in the file%n", commands, (double) Files.size(file) / commands);
         start();
         client.look(id);
         for (int i = commands - 2; i >= 0; i--) {
-            assertThat(volume(client.ask(id, "undo", ""))).as("undo to %d", i).isCloseTo(100 * (10 + i % 50), within(1e-8));
+            assertThat(volume(client.ask(id, "undo", "")))
+                    .as("undo to %d", i)
+                    .isCloseTo(100 * (10 + i % 50), within(1e-8));
         }
         app.close();
         start();
         client.look(id);
         for (int i = 1; i < commands; i++) {
-            assertThat(volume(client.ask(id, "redo", ""))).as("redo to %d", i).isCloseTo(100 * (10 + i % 50), within(1e-8));
+            assertThat(volume(client.ask(id, "redo", "")))
+                    .as("redo to %d", i)
+                    .isCloseTo(100 * (10 + i % 50), within(1e-8));
         }
     }
 }

@@ -66,7 +66,9 @@ public class Border extends OncePerRequestFilter {
         String key = r.getHeader("Sec-WebSocket-Key");
         return r.getMethod().equals("GET")
                 && "websocket".equalsIgnoreCase(r.getHeader("Upgrade"))
-                && String.valueOf(r.getHeader("Connection")).toLowerCase(Locale.ROOT).contains("upgrade")
+                && String.valueOf(r.getHeader("Connection"))
+                        .toLowerCase(Locale.ROOT)
+                        .contains("upgrade")
                 && "13".equals(r.getHeader("Sec-WebSocket-Version"))
                 && key != null
                 && key.matches("[A-Za-z0-9+/]{22}==");
@@ -106,8 +108,7 @@ public class Border extends OncePerRequestFilter {
         @Override
         public BufferedReader getReader() throws IOException {
             String encoding = getCharacterEncoding();
-            return new BufferedReader(
-                    new InputStreamReader(getInputStream(), encoding == null ? "UTF-8" : encoding));
+            return new BufferedReader(new InputStreamReader(getInputStream(), encoding == null ? "UTF-8" : encoding));
         }
     }
 
@@ -137,7 +138,8 @@ public class Border extends OncePerRequestFilter {
                 throw new NotTaken(413, TOO_MUCH);
             }
             if (result >= 0 && System.nanoTime() - until > 0) {
-                throw new NotTaken(408, "The request took too long to come, so it was dropped and nothing was changed.");
+                throw new NotTaken(
+                        408, "The request took too long to come, so it was dropped and nothing was changed.");
             }
             return result;
         }

@@ -11,10 +11,10 @@ import org.springframework.dao.DataAccessException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
-import org.springframework.web.HttpMediaTypeException;
-import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.transaction.TransactionException;
 import org.springframework.web.ErrorResponseException;
+import org.springframework.web.HttpMediaTypeException;
+import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.web.bind.ServletRequestBindingException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -84,7 +84,9 @@ public class Refusals {
     /** The database was closed by what another request stored; asked again it is opened anew. */
     @ExceptionHandler({DataAccessException.class, TransactionException.class, PersistenceException.class})
     ResponseEntity<Map<String, String>> notRead(RuntimeException e) {
-        LOG.warn("What is stored can't be read just now: {}", String.valueOf(e.getMessage()).lines().findFirst().orElse(""));
+        LOG.warn(
+                "What is stored can't be read just now: {}",
+                String.valueOf(e.getMessage()).lines().findFirst().orElse(""));
         return Sentence.say(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "What is stored can't be read just now, so nothing was changed. Ask again in a moment.");
@@ -107,7 +109,8 @@ public class Refusals {
                 return Sentence.say(HttpStatus.valueOf(n.status()), n.getMessage());
             }
         }
-        return Sentence.say(HttpStatus.BAD_REQUEST, "This request can't be read: it lacks something, or isn't sound JSON text.");
+        return Sentence.say(
+                HttpStatus.BAD_REQUEST, "This request can't be read: it lacks something, or isn't sound JSON text.");
     }
 
     @ExceptionHandler

@@ -1,9 +1,9 @@
 package io.tallember.server.guard;
 
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
-import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -13,7 +13,9 @@ final class Sentence {
     private Sentence() {}
 
     static ResponseEntity<Map<String, String>> say(HttpStatus status, String sentence) {
-        return ResponseEntity.status(status).contentType(MediaType.APPLICATION_JSON).body(Map.of("sentence", sentence));
+        return ResponseEntity.status(status)
+                .contentType(MediaType.APPLICATION_JSON)
+                .body(Map.of("sentence", sentence));
     }
 
     /** @param sentence of ours, without signs that JSON would have to escape */

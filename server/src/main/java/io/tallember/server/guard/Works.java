@@ -45,9 +45,10 @@ public class Works {
         private static final long serialVersionUID = 1L;
 
         TooLarge() {
-            super("This needs more memory than Tall Ember has ("
-                    + Runtime.getRuntime().maxMemory() / 1_000_000
-                    + " MB), so it was stopped and nothing was changed. Make it with fewer pieces, or in several parts.");
+            super(
+                    "This needs more memory than Tall Ember has ("
+                            + Runtime.getRuntime().maxMemory() / 1_000_000
+                            + " MB), so it was stopped and nothing was changed. Make it with fewer pieces, or in several parts.");
         }
     }
 

@@ -59,22 +59,24 @@ class PartApi {
     @PostMapping(path = "/preview", produces = JSON)
     String preview(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(id, () -> view.of(workshop.preview(id, revision(n), command(n)), known(n))
-                .toString());
+        return works.at(
+                id,
+                () -> view.of(workshop.preview(id, revision(n), command(n)), known(n))
+                        .toString());
     }
 
     @PostMapping(path = "/undo", produces = JSON)
     String undo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(id, () -> view.of(workshop.shift(id, revision(n), -1), known(n))
-                .toString());
+        return works.at(
+                id, () -> view.of(workshop.shift(id, revision(n), -1), known(n)).toString());
     }
 
     @PostMapping(path = "/redo", produces = JSON)
     String redo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(id, () -> view.of(workshop.shift(id, revision(n), 1), known(n))
-                .toString());
+        return works.at(
+                id, () -> view.of(workshop.shift(id, revision(n), 1), known(n)).toString());
     }
 
     static long revision(JsonNode n) {

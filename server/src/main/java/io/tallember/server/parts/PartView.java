@@ -44,6 +44,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.WeakHashMap;
 import java.util.function.Consumer;
+import java.util.function.LongConsumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -61,6 +62,8 @@ public class PartView {
     private final Drawn drawn;
     /** Called before each stage of a view, so that a test can make it fail. */
     Consumer<String> stages = stage -> {};
+    /** Called with the part's number as its view is begun. */
+    LongConsumer telling = part -> {};
 
     private final Map<PlacedSketch, ObjectNode> told = Collections.synchronizedMap(new WeakHashMap<>());
 
@@ -72,6 +75,7 @@ public class PartView {
     public ObjectNode of(Workshop.Piece piece, Set<String> known) {
         stages.accept("answer");
         PartRow row = piece.row();
+        telling.accept(row.id());
         ObjectNode n = MAKE.objectNode();
         n.put("id", row.id()).put("revision", row.revision());
         n.put("name", piece.state().document().name());

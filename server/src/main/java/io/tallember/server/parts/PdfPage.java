@@ -48,7 +48,8 @@ final class PdfPage {
                     .start();
             return ended(child) == 0 ? Files.readAllBytes(out) : failed(child.exitValue());
         } catch (IOException e) {
-            throw Refusal.of("This PDF file can't be drawn: there is no room for it on the disk, or no process can be started.");
+            throw Refusal.of(
+                    "This PDF file can't be drawn: there is no room for it on the disk, or no process can be started.");
         } finally {
             delete(in);
             delete(out);
@@ -70,7 +71,8 @@ final class PdfPage {
             while (!child.waitFor(LOOK_MILLIS, TimeUnit.MILLISECONDS)) {
                 Patience.checkNow();
                 if (System.nanoTime() - until > 0) {
-                    throw Refusal.of("This PDF file takes longer than 10 s to draw. Take a picture of its page instead.");
+                    throw Refusal.of(
+                            "This PDF file takes longer than 10 s to draw. Take a picture of its page instead.");
                 }
             }
             return child.exitValue();

@@ -60,8 +60,16 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
                 works.at(part, () -> workshop.sketch(part, n.path("step").asString("")))
                         .ifPresent(s -> session.getAttributes().put(HELD, new Held(part, s)));
             } else if (session.getAttributes().get(HELD) instanceof Held held) {
-                Sketch moved = works.at(held.part(), () -> Patience.within(PULL_MILLIS, () -> false, () -> Solver.drag(
-                        held.sketch(), n.path("pull").asString(""), point(n.path("from")), point(n.path("to")))));
+                Sketch moved = works.at(
+                        held.part(),
+                        () -> Patience.within(
+                                PULL_MILLIS,
+                                () -> false,
+                                () -> Solver.drag(
+                                        held.sketch(),
+                                        n.path("pull").asString(""),
+                                        point(n.path("from")),
+                                        point(n.path("to")))));
                 session.sendMessage(new TextMessage(
                         places(moved).put("turn", n.path("turn").asInt(0)).toString()));
             }

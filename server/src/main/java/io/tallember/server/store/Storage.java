@@ -113,7 +113,8 @@ public class Storage {
         } catch (DataAccessException | TransactionException again) {
             e.addSuppressed(again);
             throw new Full(
-                    "The disk that holds " + folder + " can't be read or written just now, so it can't be told whether this was"
+                    "The disk that holds " + folder
+                            + " can't be read or written just now, so it can't be told whether this was"
                             + " kept. Look again once it can.",
                     e);
         }

@@ -10,7 +10,11 @@ class PackedTest {
     private static String text(Random random, int lines) {
         StringBuilder s = new StringBuilder();
         for (int i = 0; i < lines; i++) {
-            s.append("  \"p").append(i).append("\": ").append(random.nextInt(100)).append(",\n");
+            s.append("  \"p")
+                    .append(i)
+                    .append("\": ")
+                    .append(random.nextInt(100))
+                    .append(",\n");
         }
         return s.toString();
     }
@@ -23,9 +27,12 @@ class PackedTest {
             String old = text(random, random.nextInt(3000));
             int a = random.nextInt(old.length() + 1);
             int b = Math.min(old.length(), a + random.nextInt(1 + random.nextInt(60_000)));
-            String now = old.substring(0, a) + (random.nextBoolean() ? text(random, random.nextInt(50)) : "äöü→")
+            String now = old.substring(0, a)
+                    + (random.nextBoolean() ? text(random, random.nextInt(50)) : "äöü→")
                     + old.substring(b);
-            assertThat(Packed.read(old, Packed.after(old, now))).as("seed %d", seed).isEqualTo(now);
+            assertThat(Packed.read(old, Packed.after(old, now)))
+                    .as("seed %d", seed)
+                    .isEqualTo(now);
             assertThat(Packed.read(Packed.whole(now))).as("seed %d", seed).isEqualTo(now);
         }
     }
