@@ -3,12 +3,15 @@ package io.tallember.server.guard;
 import io.tallember.geometry.Patience;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import org.springframework.context.event.ContextClosedEvent;
@@ -30,6 +33,10 @@ public class Works {
     private static final int WAITING = 12;
     private static final long MOST_MILLIS = Long.getLong("tallember.work.millis", 300_000);
     private static final long LOOK_MILLIS = 50;
+    /** Of the memory there is at most; what is collected late doesn't come so far. */
+    private static final double SHORT = 0.85;
+
+    private static final long RELIEF_NANOS = 200_000_000;
 
     /** A work isn't begun, or not gone on with; the same may be asked again later. */
     public static final class Busy extends RuntimeException {
@@ -65,6 +72,9 @@ public class Works {
     private final Semaphore free = new Semaphore(AT_ONCE, true);
     private final Map<Long, Place> places = new HashMap<>();
     private final Set<Work> underWay = ConcurrentHashMap.newKeySet();
+    private final List<Runnable> toLetGo = new CopyOnWriteArrayList<>();
+    private final ReentrantLock relieving = new ReentrantLock();
+    private long relieved = System.nanoTime() - RELIEF_NANOS;
     private volatile boolean stopping;
 
     /**
@@ -134,7 +144,13 @@ public class Works {
         underWay.add(mine);
         try {
             look(gone);
-            return Patience.within(MOST_MILLIS, () -> mine.end != null || gone.getAsBoolean(), work);
+            return Patience.within(
+                    MOST_MILLIS,
+                    () -> {
+                        relieve();
+                        return mine.end != null || gone.getAsBoolean();
+                    },
+                    work);
         } catch (Patience.Stopped e) {
             throw mine.end != null ? mine.end : e;
         } catch (OutOfMemoryError e) {
@@ -144,12 +160,40 @@ public class Works {
         }
     }
 
-    /** Ends the work that has been under way the longest, for want of memory. */
-    public void endLongest() {
-        underWay.stream()
-                .filter(w -> w.end == null)
-                .min(Comparator.comparingLong(w -> w.begin))
-                .ifPresent(w -> w.end = new TooLarge());
+    /** What is kept for speed only is let go by this when memory grows short. */
+    public void whenShort(Runnable letGo) {
+        toLetGo.add(letGo);
+    }
+
+    /**
+     * Looks, from within the work itself, at what memory is left. When it grows short, what is only kept for speed is let go; when
+     * that isn't enough, the work that has gone on longest is ended. So one that needs too much doesn't take all with it.
+     */
+    private void relieve() {
+        if (used() < SHORT || !relieving.tryLock()) {
+            return;
+        }
+        try {
+            if (System.nanoTime() - relieved < RELIEF_NANOS) {
+                return;
+            }
+            toLetGo.forEach(Runnable::run);
+            System.gc();
+            relieved = System.nanoTime();
+            if (used() > SHORT) {
+                underWay.stream()
+                        .filter(w -> w.end == null)
+                        .min(Comparator.comparingLong(w -> w.begin))
+                        .ifPresent(w -> w.end = new TooLarge());
+            }
+        } finally {
+            relieving.unlock();
+        }
+    }
+
+    private static double used() {
+        Runtime r = Runtime.getRuntime();
+        return (double) (r.totalMemory() - r.freeMemory()) / r.maxMemory();
     }
 
     /** Once the application stops nothing is begun, and what is under way ends. */

@@ -9,6 +9,7 @@ import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.values.Variants;
 import io.tallember.server.guard.Refusals.Stale;
+import io.tallember.server.guard.Works;
 import io.tallember.server.store.PartRow;
 import io.tallember.sketch.Sketch;
 import java.util.LinkedHashMap;
@@ -56,8 +57,9 @@ public class Workshop {
         }
     };
 
-    Workshop(Ledger ledger) {
+    Workshop(Ledger ledger, Works works) {
         this.ledger = ledger;
+        works.whenShort(this::forget);
     }
 
     private Bench bench(long id) {
@@ -196,7 +198,7 @@ public class Workshop {
     }
 
     /** Lets go of what is kept for speed only. */
-    void forget() {
+    private void forget() {
         synchronized (benches) {
             benches.values().removeIf(b -> !b.writing.isLocked());
             benches.values().forEach(b -> b.rebuild.forget());
