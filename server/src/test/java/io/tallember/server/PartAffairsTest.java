@@ -10,8 +10,11 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -155,6 +158,26 @@ class PartAffairsTest {
                         .get("picture")
                         .stringValue())
                 .isEqualTo(hash);
+    }
+
+    /** Files made to hold a thread or to fill memory are refused with a sentence; the page is drawn by another process. */
+    @Test
+    void picturesThatAskTooMuchAreRefused() throws Exception {
+        byte[] loop = PartAffairsTest.class
+                .getResourceAsStream("/cases/self-drawing.pdf")
+                .readAllBytes();
+        assertThat(put(loop).get("sentence").stringValue()).endsWith(".");
+        // a PNG that says it is 60,000 x 60,000
+        ByteArrayOutputStream png = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(4, 4, BufferedImage.TYPE_INT_RGB), "png", png);
+        byte[] huge = png.toByteArray();
+        ByteBuffer.wrap(huge, 16, 8).putInt(60_000).putInt(60_000);
+        CRC32 crc = new CRC32();
+        crc.update(huge, 12, 17);
+        ByteBuffer.wrap(huge, 29, 4).putInt((int) crc.getValue());
+        assertThat(put(huge).get("sentence").stringValue()).contains("40 million");
+        byte[] broken = Arrays.copyOf(png.toByteArray(), png.size() / 2);
+        assertThat(put(broken).get("sentence").stringValue()).endsWith(".");
     }
 
     private static JsonNode put(byte[] content) throws IOException, InterruptedException {

@@ -5,6 +5,7 @@ import io.tallember.geometry.Patience;
 import io.tallember.server.store.Storage;
 import java.util.Map;
 import org.apache.ibatis.exceptions.PersistenceException;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -102,7 +103,11 @@ public class Refusals {
         return Sentence.say(HttpStatus.NOT_FOUND, "There is nothing at this address.");
     }
 
-    @ExceptionHandler({HttpMessageNotReadableException.class, ServletRequestBindingException.class})
+    @ExceptionHandler({
+        HttpMessageNotReadableException.class,
+        ServletRequestBindingException.class,
+        InvalidParameterException.class
+    })
     ResponseEntity<Map<String, String>> unreadable(Exception e) {
         for (Throwable t = e; t != null; t = t.getCause()) {
             if (t instanceof Border.NotTaken n) {

@@ -81,7 +81,7 @@ class PartApi {
 
     static long revision(JsonNode n) {
         JsonNode r = n.get("revision");
-        if (r == null || !r.isIntegralNumber()) {
+        if (r == null || !r.canConvertToExactIntegral() || !r.canConvertToLong()) {
             throw Refusal.of("A request lacks the revision it builds on.");
         }
         return r.longValue();

@@ -11,6 +11,7 @@ import io.tallember.part.values.Value;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.solve.Solver;
+import java.util.regex.Pattern;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -30,6 +31,9 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Reads and writes part files. A file that isn't one is refused with a sentence. */
 public final class PartFile {
+    /** How JSON may spell a NUL or half of a surrogate pair. */
+    private static final Pattern UNWRITABLE = Pattern.compile("\\\\u(0000|[dD][89a-fA-F])");
+
     public static final String FORMAT = "tall-ember-part";
     public static final int VERSION = 3;
     /** How many constraints a note names. */
@@ -201,10 +205,23 @@ public final class PartFile {
             throw Refusal.of("The file is larger than a part file can be (16 MB).");
         }
         try {
-            return MAPPER.readTree(text);
+            JsonNode n = MAPPER.readTree(text);
+            if (UNWRITABLE.matcher(text).find()) {
+                writable(n);
+            }
+            return n;
         } catch (JacksonException e) {
             throw Refusal.of("The file isn't sound JSON text: line "
                     + (e.getLocation() == null ? 1 : e.getLocation().getLineNr()) + " can't be read.");
         }
+    }
+
+    /** Refuses texts that no file can hold: with NUL, or half of a pair of surrogates. */
+    private static void writable(JsonNode n) {
+        if (n.isString()) {
+            Refusal.written(n.stringValue());
+        }
+        n.propertyNames().forEach(Refusal::written);
+        n.forEach(PartFile::writable);
     }
 }
