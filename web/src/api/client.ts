@@ -1,4 +1,5 @@
-import type { Command, Comparison, Constraint, HomePage, PartView, Screw, Version } from "./types";
+import type { Reply } from "./replies";
+import type { Command, Comparison, Constraint, HomePage, Screw, Version } from "./types";
 
 /** A refusal in a sentence that can be shown as it is. */
 export class Refused extends Error {
@@ -59,13 +60,13 @@ export const api = {
   deletePart: (id: number) => ask("DELETE", `/api/parts/${id}`),
   restorePart: (id: number) => ask("POST", `/api/parts/${id}/restore`),
   screws: () => ask<Screw[]>("GET", "/api/screws"),
-  part: (id: number) => ask<PartView>("GET", `/api/parts/${id}`),
-  command: (id: number, revision: number, command: Command, known: string[]) =>
-    ask<PartView>("POST", `/api/parts/${id}/commands`, { revision, command, known }),
-  preview: (id: number, revision: number, command: Command, known: string[], signal: AbortSignal) =>
-    ask<PartView>("POST", `/api/parts/${id}/preview`, { revision, command, known }, signal),
-  trace: (id: number, revision: number, command: Command, known: string[]) =>
-    ask<PartView>("POST", `/api/parts/${id}/trace`, { revision, command, known }),
+  part: (id: number) => ask<Reply>("GET", `/api/parts/${id}`),
+  command: (id: number, revision: number, command: Command, seen: string[]) =>
+    ask<Reply>("POST", `/api/parts/${id}/commands`, { revision, command, seen }),
+  preview: (id: number, revision: number, command: Command, seen: string[], signal: AbortSignal) =>
+    ask<Reply>("POST", `/api/parts/${id}/preview`, { revision, command, seen }, signal),
+  trace: (id: number, revision: number, command: Command, seen: string[]) =>
+    ask<Reply>("POST", `/api/parts/${id}/trace`, { revision, command, seen }),
   settle: (id: number, step: string) =>
     ask<{ constraint: Constraint; words: string }[]>("GET", `/api/parts/${id}/sketches/${step}/settle`),
   picture: (file: Blob) =>
@@ -73,12 +74,12 @@ export const api = {
   materials: () => ask<Record<string, number>>("GET", "/api/materials"),
   versions: (id: number) => ask<Version[]>("GET", `/api/parts/${id}/versions`),
   keepVersion: (id: number, name: string) => ask<Version[]>("POST", `/api/parts/${id}/versions`, { name }),
-  goBack: (id: number, revision: number, version: number, known: string[]) =>
-    ask<PartView>("POST", `/api/parts/${id}/versions/${version}/back`, { revision, known }),
+  goBack: (id: number, revision: number, version: number, seen: string[]) =>
+    ask<Reply>("POST", `/api/parts/${id}/versions/${version}/back`, { revision, seen }),
   compare: (id: number, other: string) =>
     ask<Comparison>("GET", `/api/parts/${id}/compare?with=${encodeURIComponent(other)}`),
-  undo: (id: number, revision: number, known: string[]) =>
-    ask<PartView>("POST", `/api/parts/${id}/undo`, { revision, known }),
-  redo: (id: number, revision: number, known: string[]) =>
-    ask<PartView>("POST", `/api/parts/${id}/redo`, { revision, known }),
+  undo: (id: number, revision: number, seen: string[]) =>
+    ask<Reply>("POST", `/api/parts/${id}/undo`, { revision, seen }),
+  redo: (id: number, revision: number, seen: string[]) =>
+    ask<Reply>("POST", `/api/parts/${id}/redo`, { revision, seen }),
 };

@@ -170,11 +170,17 @@ export interface Shape {
   normals?: string;
   triangles?: string;
   line?: string;
+  /** Of a face told by what differs from another. */
+  from?: string;
+  pointRuns?: string;
+  triangleRuns?: string;
 }
 
 export type Unit = "mm" | "cm" | "in";
 
 export interface PartView {
+  /** By which the server knows what is at hand. */
+  token: string;
   id: number;
   revision: number;
   name: string;
@@ -201,7 +207,6 @@ export interface PartView {
   bodies: BodyView[];
   /** Sentences on what can't be shown. */
   unshown?: string[];
-  shapes: Record<string, Shape>;
   volume?: number;
   area?: number;
   min?: Vec3;

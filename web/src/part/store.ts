@@ -1,6 +1,7 @@
 import { create } from "zustand";
 import { api, Refused } from "../api/client";
-import type { Command, Comparison, PartView, Shape } from "../api/types";
+import { type DrawnShape, opened, type Reply } from "../api/replies";
+import type { Command, Comparison, PartView } from "../api/types";
 import type {
   FormDraft,
   BlendDraft,
@@ -76,7 +77,7 @@ interface PartStore {
   previewWhy: string;
   previewMs: number;
   missing: string;
-  shapes: Map<string, Shape>;
+  shapes: Map<string, DrawnShape>;
   saving: boolean;
   doing: Doing;
   stage: number;
@@ -122,13 +123,27 @@ function stopTrial(): void {
 }
 
 export const usePart = create<PartStore>((set, get) => {
-  /** Keeps the shapes that came, the newest last, and lets go of the oldest that aren't shown. */
+  /** What a reply tells by the views at hand; all is asked for when they don't do. */
+  async function told(reply: Reply, id: number): Promise<PartView> {
+    const { view, preview, shapes } = get();
+    let seen = opened(reply, [view, preview], shapes);
+    if (!seen) seen = opened(await api.part(id), [], shapes);
+    if (!seen) throw new Error("a part lacks its shapes");
+    keep(seen);
+    return seen;
+  }
+
+  const atHand = (): string[] => {
+    const { view, preview } = get();
+    return [view, preview].flatMap((v) => (v ? [v.token] : []));
+  };
+
+  /** Lets go of the oldest shapes that aren't shown. */
   function keep(view: PartView): void {
     const shapes = get().shapes;
-    for (const [key, shape] of Object.entries(view.shapes)) shapes.set(key, shape);
     if (shapes.size < MOST_SHAPES) return;
     const shown = new Set<string>();
-    for (const v of [view, get().view]) {
+    for (const v of [view, get().view, get().preview]) {
       for (const b of v?.bodies ?? []) [...b.faces, ...b.edges].forEach((x) => shown.add(x.shape));
     }
     for (const key of shapes.keys()) {
@@ -138,7 +153,6 @@ export const usePart = create<PartStore>((set, get) => {
   }
 
   function show(view: PartView) {
-    keep(view);
     set((s) => ({
       view,
       preview: null,
@@ -156,17 +170,17 @@ export const usePart = create<PartStore>((set, get) => {
   async function refused(e: unknown, id: number) {
     if (!(e instanceof Refused)) throw e;
     get().say(e.message, true);
-    if (e.status === 409) show(await api.part(id));
+    if (e.status === 409) show(await told(await api.part(id), id));
   }
 
   /** One request that changes the part at a time, in the order of asking. */
-  function inTurn(ask: (view: PartView, known: string[]) => Promise<PartView>): Promise<boolean> {
+  function inTurn(ask: (view: PartView, seen: string[]) => Promise<Reply>): Promise<boolean> {
     const run = async () => {
       const view = get().view;
       if (!view) return false;
       set({ saving: true });
       try {
-        show(await ask(view, [...get().shapes.keys()]));
+        show(await told(await ask(view, atHand()), view.id));
         return true;
       } catch (e) {
         set({ saving: false, preview: null, previewWhy: "" });
@@ -210,7 +224,7 @@ export const usePart = create<PartStore>((set, get) => {
         compared: null,
       });
       try {
-        show(await api.part(id));
+        show(await told(await api.part(id), id));
       } catch (e) {
         set({ missing: e instanceof Error ? e.message : "This part can't be shown." });
       }
@@ -218,21 +232,21 @@ export const usePart = create<PartStore>((set, get) => {
 
     send(command) {
       stopTrial();
-      return inTurn((view, known) => api.command(view.id, view.revision, command, known));
+      return inTurn((view, seen) => api.command(view.id, view.revision, command, seen));
     },
 
     trace(command) {
-      return inTurn((view, known) => api.trace(view.id, view.revision, command, known));
+      return inTurn((view, seen) => api.trace(view.id, view.revision, command, seen));
     },
 
     async shift(way) {
       stopTrial();
-      await inTurn((view, known) => api[way](view.id, view.revision, known));
+      await inTurn((view, seen) => api[way](view.id, view.revision, seen));
     },
 
     goBack(version) {
       stopTrial();
-      return inTurn((view, known) => api.goBack(view.id, view.revision, version, known));
+      return inTurn((view, seen) => api.goBack(view.id, view.revision, version, seen));
     },
 
     async compare(other) {
@@ -261,15 +275,10 @@ export const usePart = create<PartStore>((set, get) => {
         if (!view || trial !== control) return;
         const begin = performance.now();
         try {
-          const seen = await api.preview(
-            view.id,
-            view.revision,
-            command,
-            [...get().shapes.keys()],
-            control.signal,
-          );
+          const reply = await api.preview(view.id, view.revision, command, atHand(), control.signal);
           if (trial !== control) return;
-          keep(seen);
+          const seen = await told(reply, view.id);
+          if (trial !== control) return;
           set({ preview: seen, previewWhy: "", previewMs: performance.now() - begin });
         } catch (e) {
           if (e instanceof Refused && trial === control) set({ preview: null, previewWhy: e.message });

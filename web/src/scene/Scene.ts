@@ -14,23 +14,11 @@ import { LineMaterial } from "three/examples/jsm/lines/LineMaterial.js";
 import { LineSegments2 } from "three/examples/jsm/lines/LineSegments2.js";
 import { LineSegmentsGeometry } from "three/examples/jsm/lines/LineSegmentsGeometry.js";
 import { MeshBVH } from "three-mesh-bvh";
+import { type DrawnShape, drawn } from "../api/replies";
 import type { BodyView, PartView, Shape, Vec3 } from "../api/types";
 import type { Display, Pick } from "../part/store";
 import { Look } from "./camera";
 import { between, clay, hatch, inks, paper } from "./materials";
-
-function decode(text: string): ArrayBuffer {
-  const bin = atob(text);
-  const bytes = new Uint8Array(bin.length);
-  for (let i = 0; i < bin.length; i++) bytes[i] = bin.charCodeAt(i);
-  return bytes.buffer;
-}
-
-interface ReadyFace {
-  positions: Float32Array;
-  normals: Float32Array;
-  triangles: Uint32Array;
-}
 
 /** A body ready to be drawn and picked. */
 interface ReadyBody {
@@ -71,10 +59,8 @@ export class Scene {
   private readonly hoverInk = new LineMaterial({ linewidth: 3.2, depthTest: false });
   private readonly pickInk = new LineMaterial({ linewidth: 3.6, depthTest: false });
   private bodies: ReadyBody[] = [];
-  private readonly faces = new Map<string, ReadyFace>();
-  private readonly lines = new Map<string, Float32Array>();
   private display: Display = "edged";
-  private shapes = new Map<string, Shape>();
+  private shapes = new Map<string, DrawnShape>();
   private queued = false;
   private shown: BodyView[] | null = null;
   private looks = "";
@@ -153,7 +139,7 @@ export class Scene {
   }
 
   /** Shows a part's solids. Shapes are kept by content, so an unchanged face costs nothing. */
-  show(part: PartView | null, shapes: Map<string, Shape>, display: Display): void {
+  show(part: PartView | null, shapes: Map<string, DrawnShape>, display: Display): void {
     const bodies = part?.bodies ?? null;
     if (this.shown === bodies && this.display === display) return;
     const looks = JSON.stringify(part?.looks ?? {});
@@ -170,9 +156,6 @@ export class Scene {
     }
     this.display = display;
     this.shapes = shapes;
-    for (const kept of [this.faces, this.lines]) {
-      if (kept.size > 4000) kept.clear();
-    }
     for (const b of this.bodies) b.mesh.geometry.dispose();
     this.solids.clear();
     this.bodies = (bodies ?? [])
@@ -188,27 +171,12 @@ export class Scene {
     this.redraw();
   }
 
-  private face(shape: string): ReadyFace {
-    let f = this.faces.get(shape);
-    if (!f) {
-      const s = this.shapes.get(shape)!;
-      f = {
-        positions: new Float32Array(decode(s.positions!)),
-        normals: new Float32Array(decode(s.normals!)),
-        triangles: new Uint32Array(decode(s.triangles!)),
-      };
-      this.faces.set(shape, f);
-    }
-    return f;
+  private face(shape: string): DrawnShape {
+    return this.shapes.get(shape)!;
   }
 
   private line(shape: string): Float32Array {
-    let l = this.lines.get(shape);
-    if (!l) {
-      l = new Float32Array(decode(this.shapes.get(shape)!.line!));
-      this.lines.set(shape, l);
-    }
-    return l;
+    return this.shapes.get(shape)!.line;
   }
 
   /** The two ends of an edge's line. */
@@ -270,11 +238,12 @@ export class Scene {
       [come, this.materials.come],
       [gone, this.materials.gone],
     ] as const) {
-      for (const s of shapes) {
+      for (const shape of shapes) {
+        const s = drawn(shape, this.shapes);
         const g = new BufferGeometry();
-        g.setAttribute("position", new BufferAttribute(new Float32Array(decode(s.positions!)), 3));
-        g.setAttribute("normal", new BufferAttribute(new Float32Array(decode(s.normals!)), 3));
-        g.setIndex(new BufferAttribute(new Uint32Array(decode(s.triangles!)), 1));
+        g.setAttribute("position", new BufferAttribute(s.positions, 3));
+        g.setAttribute("normal", new BufferAttribute(s.normals, 3));
+        g.setIndex(new BufferAttribute(s.triangles, 1));
         this.between.add(new Mesh(g, material));
       }
     }

@@ -190,7 +190,7 @@ class FuzzTest {
         client.disc(part, "12");
         for (int seed = 0; seed < requests; seed++) {
             Random r = new Random(seed);
-            if (client.look(part).path("steps").size() < 2) {
+            if (seed % 200 == 199 || client.look(part).path("steps").size() < 2) {
                 part = client.newPart("Peg");
                 client.disc(part, "12");
             }

@@ -72,12 +72,12 @@ class ServerTest {
     void knownShapesAreNotSentAgainAndAPreviewStoresNothing() {
         long id = client.newPart("Preview");
         JsonNode built = client.disc(id, "12");
-        List<String> keys = new ArrayList<>();
-        built.get("shapes").propertyNames().forEach(k -> keys.add("\"" + k + "\""));
-        String more = ",\"known\":" + keys + ",\"command\":{\"do\":\"change-step\",\"step\":"
+        String more = ",\"seen\":[" + built.get("token") + "],\"command\":{\"do\":\"change-step\",\"step\":"
                 + Client.extrude("s2", "20") + "}";
-        JsonNode seen = client.ask(id, "preview", more);
-        assertThat(seen.get("volume").doubleValue()).isCloseTo(2000 * Math.PI, within(1e-9));
+        JsonNode seen = client.send("POST", "/api/parts/" + id + "/preview", "{\"revision\":3" + more + "}");
+        assertThat(seen.get("of")).isEqualTo(built.get("token"));
+        assertThat(seen.get("patch").get("o").get("volume").get("v").doubleValue())
+                .isCloseTo(2000 * Math.PI, within(1e-9));
         assertThat(seen.get("shapes"))
                 .as("wall, top and upper rim are new; the bottom is known")
                 .hasSize(3);
@@ -169,6 +169,41 @@ class ServerTest {
         JsonNode last = tools.jackson.databind.json.JsonMapper.builder().build().readTree(answers.get(19));
         assertThat(last.get("points").get("p2").get(0).doubleValue()).isCloseTo(30, within(1e-9));
         socket.abort();
+    }
+
+    /** An answer tells what has changed only, also of a face with many holes. */
+    @Test
+    void answersTellWhatHasChanged() {
+        long id = client.newPart("Sieve");
+        StringBuilder holes = new StringBuilder();
+        for (int i = 0; i < 400; i++) {
+            holes.append(",{\"kind\":\"point\",\"id\":\"q%d\",\"x\":%d,\"y\":%d},{\"kind\":\"circle\",\"id\":\"h%d\",\"centre\":\"q%d\",\"radius\":0.2}"
+                    .formatted(i, i % 20 - 10, i / 20 - 10, i, i));
+        }
+        client.command(
+                id,
+                "{\"do\":\"add-step\",\"step\":{\"kind\":\"sketch\",\"plane\":\"top\",\"constraints\":[],\"entities\":["
+                        + "{\"kind\":\"point\",\"id\":\"p1\",\"x\":0,\"y\":0},{\"kind\":\"circle\",\"id\":\"c1\",\"centre\":\"p1\",\"radius\":30}"
+                        + holes + "]}}");
+        JsonNode built =
+                client.command(id, "{\"do\":\"add-step\",\"step\":" + Client.extrude("", "3").replace("[0,0]", "[29,0]") + "}");
+        assertThat(client.status).isEqualTo(200);
+        String seen = ",\"seen\":[" + built.get("token") + "],\"command\":";
+        String renamed = client.send(
+                        "POST",
+                        "/api/parts/" + id + "/commands",
+                        "{\"revision\":3" + seen + "{\"do\":\"rename-step\",\"id\":\"s2\",\"name\":\"Other\"}}")
+                .toString();
+        assertThat(client.status).as(renamed).isEqualTo(200);
+        assertThat(renamed).hasSizeLessThan(600);
+        JsonNode more = client.send(
+                "POST",
+                "/api/parts/" + id + "/commands",
+                "{\"revision\":4" + seen
+                        + "{\"do\":\"draw\",\"id\":\"s1\",\"entities\":[{\"kind\":\"point\",\"id\":\"p9\",\"x\":20,\"y\":0},{\"kind\":\"circle\",\"id\":\"c9\",\"centre\":\"p9\",\"radius\":1}],\"constraints\":[]}}");
+        assertThat(client.status).isEqualTo(200);
+        assertThat(more.toString()).hasSizeLessThan(30_000);
+        assertThat(built.toString()).hasSizeGreaterThan(500_000);
     }
 
     /** A web between two circles, touching both, alone: a body with a knife edge is shown like any other. */

@@ -14,6 +14,7 @@ import io.tallember.solid.mesh.Tessellator;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Base64;
 import java.util.Collections;
 import java.util.List;
@@ -35,10 +36,27 @@ import tools.jackson.databind.node.ObjectNode;
 @Component
 public class Drawn {
     /**
+     * A face has positions and normals of points and triangles between them; an edge has a line of points only.
+     *
      * @param key of the content
      * @param picked a point on the face and its outward normal, or the middle of the edge
      */
-    record Shape(String key, ObjectNode content, ObjectNode picked) {}
+    record Shape(
+            String key, byte[] positions, byte[] normals, byte[] triangles, byte[] line, ObjectNode picked) {
+        int size() {
+            return positions.length + normals.length + triangles.length + line.length;
+        }
+
+        ObjectNode content() {
+            ObjectNode n = JsonNodeFactory.instance.objectNode();
+            if (line.length > 0) {
+                return n.put("line", encoded(line));
+            }
+            return n.put("positions", encoded(positions))
+                    .put("normals", encoded(normals))
+                    .put("triangles", encoded(triangles));
+        }
+    }
 
     /**
      * The shapes of a body.
@@ -102,23 +120,20 @@ public class Drawn {
         } catch (GeometryException | IllegalStateException | ArithmeticException | IndexOutOfBoundsException e) {
             LOG.warn("A face or edge could not be drawn", e);
             faults.put(number, String.valueOf(e.getMessage()));
-            ObjectNode content = JsonNodeFactory.instance.objectNode();
-            List.of("positions", "normals", "triangles", "line").forEach(k -> content.put(k, ""));
             ObjectNode picked = JsonNodeFactory.instance.objectNode();
             picked.putArray("point").add(0).add(0).add(0);
             picked.putArray("out").add(0).add(0).add(1);
-            return new Shape("none", content, picked);
+            return new Shape("none", EMPTY, EMPTY, EMPTY, EMPTY, picked);
         }
     }
 
+    private static final byte[] EMPTY = {};
     private static final FaceMesh NONE = new FaceMesh(new double[0], new double[0], new int[0]);
 
     private static Shape draw(Face face, FaceMesh m) {
         byte[] p = floats(m.positions());
         byte[] n = floats(m.normals());
-        byte[] t = ints(m.triangles());
-        ObjectNode content = JsonNodeFactory.instance.objectNode();
-        content.put("positions", encoded(p)).put("normals", encoded(n)).put("triangles", encoded(t));
+        byte[] t = ints(inOrder(m.triangles()));
         ObjectNode picked = JsonNodeFactory.instance.objectNode();
         Vec3 point = face.region()
                 .interiorPoint(Tolerance.DEFAULT)
@@ -129,7 +144,7 @@ public class Drawn {
         if (face.surface() instanceof Plane) {
             picked.putArray("normal").add(out.x()).add(out.y()).add(out.z());
         }
-        return new Shape("f" + key(p, n, t), content, picked);
+        return new Shape("f" + key(p, n, t), p, n, t, EMPTY, picked);
     }
 
     private static Shape draw(Edge edge, EdgeLine drawn) {
@@ -141,12 +156,10 @@ public class Drawn {
             flat[3 * i + 2] = line[i].z();
         }
         byte[] p = floats(flat);
-        ObjectNode content = JsonNodeFactory.instance.objectNode();
-        content.put("line", encoded(p));
         ObjectNode picked = JsonNodeFactory.instance.objectNode();
         Vec3 mid = edge.middle();
         picked.putArray("point").add(mid.x()).add(mid.y()).add(mid.z());
-        return new Shape("e" + key(p), content, picked);
+        return new Shape("e" + key(p), EMPTY, EMPTY, EMPTY, p, picked);
     }
 
     private static byte[] floats(double[] in) {
@@ -165,7 +178,20 @@ public class Drawn {
         return b.array();
     }
 
-    private static String encoded(byte[] b) {
+    /** Triangles by their points, the least first, so that meshes that are alike in most places are told alike there. */
+    private static int[] inOrder(int[] triangles) {
+        int[][] all = new int[triangles.length / 3][];
+        for (int i = 0; i < all.length; i++) {
+            int a = triangles[3 * i];
+            int b = triangles[3 * i + 1];
+            int c = triangles[3 * i + 2];
+            all[i] = a < b && a < c ? new int[] {a, b, c} : b < c ? new int[] {b, c, a} : new int[] {c, a, b};
+        }
+        Arrays.sort(all, Arrays::compare);
+        return Arrays.stream(all).flatMapToInt(Arrays::stream).toArray();
+    }
+
+    static String encoded(byte[] b) {
         return Base64.getEncoder().encodeToString(b);
     }
 

@@ -9,8 +9,8 @@ import io.tallember.part.values.ValuesCsv;
 import io.tallember.server.guard.Works;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
-import java.util.HashSet;
-import java.util.Set;
+import java.util.ArrayList;
+import java.util.List;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -32,19 +32,19 @@ class PartApi {
 
     private final Works works;
     private final Workshop workshop;
-    private final PartView view;
+    private final Replies replies;
     private final Pictures pictures;
 
-    PartApi(Works works, Workshop workshop, PartView view, Pictures pictures) {
+    PartApi(Works works, Workshop workshop, Replies replies, Pictures pictures) {
         this.works = works;
         this.workshop = workshop;
-        this.view = view;
+        this.replies = replies;
         this.pictures = pictures;
     }
 
     @GetMapping(produces = JSON)
     String look(@PathVariable long id) {
-        return works.at(id, () -> view.of(workshop.look(id), Set.of()).toString());
+        return works.at(id, () -> replies.answer(workshop.look(id), List.of()));
     }
 
     @PostMapping(path = "/commands", produces = JSON)
@@ -53,7 +53,7 @@ class PartApi {
         return works.at(
                 id,
                 () -> workshop.command(
-                        id, revision(n), command(n), p -> view.of(p, known(n)).toString()));
+                        id, revision(n), command(n), p -> replies.answer(p, seen(n))));
     }
 
     @PostMapping(path = "/preview", produces = JSON)
@@ -61,22 +61,21 @@ class PartApi {
         JsonNode n = PartFile.parse(body);
         return works.at(
                 id,
-                () -> view.of(workshop.preview(id, revision(n), command(n)), known(n))
-                        .toString());
+                () -> replies.answer(workshop.preview(id, revision(n), command(n)), seen(n)));
     }
 
     @PostMapping(path = "/undo", produces = JSON)
     String undo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
         return works.at(
-                id, () -> view.of(workshop.shift(id, revision(n), -1), known(n)).toString());
+                id, () -> replies.answer(workshop.shift(id, revision(n), -1), seen(n)));
     }
 
     @PostMapping(path = "/redo", produces = JSON)
     String redo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
         return works.at(
-                id, () -> view.of(workshop.shift(id, revision(n), 1), known(n)).toString());
+                id, () -> replies.answer(workshop.shift(id, revision(n), 1), seen(n)));
     }
 
     static long revision(JsonNode n) {
@@ -95,11 +94,10 @@ class PartApi {
         return c;
     }
 
-    static Set<String> known(JsonNode n) {
-        Set<String> out = new HashSet<>();
-        if (n.hasNonNull("known")) {
-            n.get("known").forEach(k -> out.add(k.asString("")));
-        }
+    /** Tokens of the answers that the asker has at hand, the newest first. */
+    static List<String> seen(JsonNode n) {
+        List<String> out = new ArrayList<>();
+        n.path("seen").forEach(k -> out.add(k.asString("")));
         return out;
     }
 

@@ -41,8 +41,8 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import java.util.WeakHashMap;
+import java.util.function.BiConsumer;
 import java.util.function.Consumer;
 import java.util.function.LongConsumer;
 import org.slf4j.Logger;
@@ -71,8 +71,12 @@ public class PartView {
         this.drawn = drawn;
     }
 
-    /** @param known keys of shapes that needn't be sent again */
-    public ObjectNode of(Workshop.Piece piece, Set<String> known) {
+    /**
+     * All but the shapes, which are told apart.
+     *
+     * @param shapes given each face's shape with the place that it has, by body and face, and each edge's with none
+     */
+    ObjectNode of(Workshop.Piece piece, BiConsumer<String, Drawn.Shape> shapes) {
         stages.accept("answer");
         PartRow row = piece.row();
         telling.accept(row.id());
@@ -96,7 +100,7 @@ public class PartView {
         for (PlacedSketch s : piece.state().stand().sketches()) {
             stage(
                     "sketch",
-                    s.step().name(),
+                    doc.find(s.step().id()).map(Step::name).orElse("A sketch"),
                     unshown,
                     () -> sketches.set(s.step().id(), told(s)));
         }
@@ -125,11 +129,10 @@ public class PartView {
                     marks.set(id, mark);
                 }));
         ArrayNode bodies = n.putArray("bodies");
-        ObjectNode shapes = n.putObject("shapes");
         for (PartBody b : piece.state().stand().bodies()) {
             Look look = piece.document().arrangement().looks().getOrDefault(b.id(), Look.USUAL);
             stage("body", "A body", unshown, () -> {
-                ObjectNode body = body(b, doc, known, shapes);
+                ObjectNode body = body(b, doc, shapes);
                 double volume = MassProperties.of(b.body()).volume();
                 body.put("volume", volume);
                 Materials.mass(look.material(), volume).ifPresent(m -> body.put("mass", m));
@@ -196,7 +199,7 @@ public class PartView {
         Step settled = piece.state()
                 .stand()
                 .sketch(s.id())
-                .<Step>map(PlacedSketch::step)
+                .map(p -> p.step().named(s.name()))
                 .orElse(s);
         ObjectNode n = StepJson.write(settled);
         n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
@@ -390,7 +393,7 @@ public class PartView {
                 .orElse(step);
     }
 
-    private ObjectNode body(PartBody b, PartDocument doc, Set<String> known, ObjectNode shapes) {
+    private ObjectNode body(PartBody b, PartDocument doc, BiConsumer<String, Drawn.Shape> shapes) {
         ObjectNode n = MAKE.objectNode();
         n.put("id", b.id());
         Names names = b.body().names();
@@ -409,7 +412,7 @@ public class PartView {
             face.setAll(s.picked());
             ArrayNode steps = face.putArray("steps");
             f.origins().stream().map(o -> owner(doc, o.step())).distinct().forEach(steps::add);
-            offer(s, known, shapes);
+            shapes.accept(b.id() + " " + names.of(f), s);
         }
         ArrayNode edges = n.putArray("edges");
         number = 0;
@@ -420,7 +423,7 @@ public class PartView {
             line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
             List<Face> two = b.body().facesOf(e);
             Edges.bisector(b.body(), e).ifPresent(way -> put(line, "way", way));
-            offer(s, known, shapes);
+            shapes.accept(null, s);
         }
         ArrayNode vertices = n.putArray("vertices");
         for (Vertex v : b.body().vertices()) {
@@ -428,12 +431,6 @@ public class PartView {
             put(vertex, "point", v.point());
         }
         return n;
-    }
-
-    private static void offer(Drawn.Shape s, Set<String> known, ObjectNode shapes) {
-        if (!known.contains(s.key()) && !shapes.has(s.key())) {
-            shapes.set(s.key(), s.content());
-        }
     }
 
     private static void put(ObjectNode n, String name, Vec3 v) {

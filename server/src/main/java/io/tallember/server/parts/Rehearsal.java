@@ -9,7 +9,7 @@ import io.tallember.server.store.PartRow;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDateTime;
-import java.util.Set;
+import java.util.List;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -25,11 +25,11 @@ import org.springframework.stereotype.Component;
 class Rehearsal {
     private static final int ROUNDS = 150;
 
-    private final PartView view;
+    private final Replies replies;
     private final boolean wanted;
 
-    Rehearsal(PartView view, @Value("${tallember.rehearse}") boolean wanted) {
-        this.view = view;
+    Rehearsal(Replies replies, @Value("${tallember.rehearse}") boolean wanted) {
+        this.replies = replies;
         this.wanted = wanted;
     }
 
@@ -54,8 +54,7 @@ class Rehearsal {
                 ExtrudeStep changed = new ExtrudeStep(
                         e.id(), "", false, e.sketch(), e.regions(), 5 + 0.01 * i, false, false, e.mode());
                 PartDocument next = new Command.ChangeStep(changed).apply(PartFile.read(PartFile.write(doc)));
-                view.of(new Workshop.Piece(row, next, rebuild.build(next), "", ""), Set.of())
-                        .toString();
+                replies.answer(new Workshop.Piece(row, next, rebuild.build(next), "", ""), List.of());
             }
         } catch (IOException | RuntimeException e) {
             LoggerFactory.getLogger(Rehearsal.class).warn("The rehearsal failed; nothing else is touched", e);

@@ -36,13 +36,13 @@ class SketchApi {
 
     private final Works works;
     private final Workshop workshop;
-    private final PartView view;
+    private final Replies replies;
     private final Pictures pictures;
 
-    SketchApi(Works works, Workshop workshop, PartView view, Pictures pictures) {
+    SketchApi(Works works, Workshop workshop, Replies replies, Pictures pictures) {
         this.works = works;
         this.workshop = workshop;
-        this.view = view;
+        this.replies = replies;
         this.pictures = pictures;
     }
 
@@ -56,7 +56,7 @@ class SketchApi {
                         id,
                         PartApi.revision(n),
                         PartApi.command(n),
-                        p -> view.of(p, PartApi.known(n)).toString()));
+                        p -> replies.answer(p, PartApi.seen(n))));
     }
 
     /** The constraints and dimensions that would settle a sketch, each with words. */

@@ -35,12 +35,14 @@ class VersionApi {
     private final Works works;
     private final Workshop workshop;
     private final Versions versions;
+    private final Replies replies;
     private final PartView view;
 
-    VersionApi(Works works, Workshop workshop, Versions versions, PartView view) {
+    VersionApi(Works works, Workshop workshop, Versions versions, Replies replies, PartView view) {
         this.works = works;
         this.workshop = workshop;
         this.versions = versions;
+        this.replies = replies;
         this.view = view;
     }
 
@@ -68,7 +70,7 @@ class VersionApi {
                         PartApi.revision(n),
                         said,
                         versions.back(id, version),
-                        p -> view.of(p, PartApi.known(n)).toString()));
+                        p -> replies.answer(p, PartApi.seen(n))));
     }
 
     /**

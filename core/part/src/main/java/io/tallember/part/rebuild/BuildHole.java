@@ -74,7 +74,7 @@ final class BuildHole {
                     .filter(SketchPoint.class::isInstance)
                     .map(SketchPoint.class::cast)
                     .orElseThrow(() -> lost("The point under a hole is no longer there in "
-                            + placed.step().name() + ". Put the hole on another one."));
+                            + Called.of(placed) + ". Put the hole on another one."));
             return flat(f, placed.frame().point(point.x(), point.y(), 0));
         }
         if (p.spot() instanceof Spot.AtEdge e) {

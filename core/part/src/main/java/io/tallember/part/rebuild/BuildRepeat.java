@@ -229,7 +229,7 @@ final class BuildRepeat {
     private static GeometryException lostLine(PlacedSketch placed) {
         return new GeometryException(
                 Reason.LOST_REFERENCE,
-                "The line of this repeat is no longer there in " + placed.step().name() + ". Pick it again.");
+                "The line of this repeat is no longer there in " + Called.of(placed) + ". Pick it again.");
     }
 
     /** Carries what stands in one frame into another. */

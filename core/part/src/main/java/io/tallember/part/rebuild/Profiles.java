@@ -91,9 +91,9 @@ final class Profiles {
                                         ref.boundary().stream()
                                                 .map(s -> s.substring(1))
                                                 .toList())
-                                + " is no longer there in " + placed.step().name() + ". Pick it again."));
+                                + " is no longer there in " + Called.of(placed) + ". Pick it again."));
         if (!line.boundary().equals(ref.boundary())) {
-            notes.add("An open line in " + placed.step().name()
+            notes.add("An open line in " + Called.of(placed)
                     + " has changed; the line that shares most of its curves was taken.");
         }
         return line;
@@ -103,7 +103,7 @@ final class Profiles {
         RegionReference.Match match =
                 ref.find(placed.reading().regions(), placed.instances()).orElseThrow(() -> lost(ref, placed));
         if (!match.exact()) {
-            notes.add("A region's outline in " + placed.step().name()
+            notes.add("A region's outline in " + Called.of(placed)
                     + " has changed; the region that shares most of it was taken.");
         }
         return match.region();
@@ -115,12 +115,12 @@ final class Profiles {
                 ", ", ref.boundary().stream().map(s -> s.substring(1)).toList()));
         if (placed.reading().gaps().isEmpty()) {
             b.append(" is no longer there in ")
-                    .append(placed.step().name())
+                    .append(Called.of(placed))
                     .append(
                             ": what bounds it isn't closed, was divided, or is another now. Pick the region again, or draw the"
                                     + " missing side.");
         } else {
-            b.append(" is no longer closed in ").append(placed.step().name()).append('.');
+            b.append(" is no longer closed in ").append(Called.of(placed)).append('.');
             Gap g = placed.reading().gaps().get(0);
             b.append(String.format(
                     Locale.ROOT,

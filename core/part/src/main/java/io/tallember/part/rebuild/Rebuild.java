@@ -62,6 +62,11 @@ public final class Rebuild {
 
     /** What stood before (by identity) and the step. */
     private record Key(Stand before, Step step) {
+        /** A step's name changes nothing of what it gives. */
+        static Key of(Stand before, Step step) {
+            return new Key(before, step.named(""));
+        }
+
         @Override
         public boolean equals(Object o) {
             return o instanceof Key k && k.before == before && k.step.equals(step);
@@ -131,12 +136,16 @@ public final class Rebuild {
                 outcomes.add(new StepOutcome(
                         s.id(),
                         r.failure().isEmpty() ? Status.BUILT : Status.FAILED,
-                        r.failure(),
-                        r.notes(),
+                        Called.told(r.failure(), doc, stand),
+                        told(r.notes(), doc, stand),
                         r.remedy()));
             }
         }
         return new PartState(doc, stand, List.copyOf(outcomes));
+    }
+
+    private static List<String> told(List<String> notes, PartDocument doc, Stand stand) {
+        return notes.stream().map(n -> Called.told(n, doc, stand)).toList();
     }
 
     /**
@@ -174,7 +183,7 @@ public final class Rebuild {
     }
 
     private Result result(Stand before, Step s, BooleanSupplier stop) {
-        Key key = new Key(before, s);
+        Key key = Key.of(before, s);
         synchronized (kept) {
             Result r = kept.get(key);
             if (r != null) {

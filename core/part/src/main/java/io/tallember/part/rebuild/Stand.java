@@ -118,7 +118,7 @@ public final class Stand {
         if (s != null && !s.fault().isEmpty()) {
             throw new GeometryException(
                     Reason.LOST_REFERENCE,
-                    "This step waits until " + s.step().name() + " is mended; what is wrong with it is told there.");
+                    "This step waits until " + Called.of(s) + " is mended; what is wrong with it is told there.");
         }
         return Optional.ofNullable(s);
     }

@@ -23,9 +23,14 @@ final class Delaunay {
     private static final double TURN_BOUND = 4e-16;
     private static final double CIRCLE_BOUND = 1.2e-15;
     private static final double FAR = 16;
+    /** By how much points are lifted at most, so that of four on one circle always the same two are joined. */
+    private static final double LIFT = 1e-12;
 
     private final double[] x;
     private final double[] y;
+    /** Small, and decided by where a point lies only: so a mesh doesn't depend on what else is in it. */
+    private final double[] lift;
+
     private final int count;
     /** For each point itself, or the earlier one at the same place. */
     private final int[] same;
@@ -68,6 +73,8 @@ final class Delaunay {
         far(count, cx - FAR * reach, cy - FAR * reach);
         far(count + 1, cx + FAR * reach, cy - FAR * reach);
         far(count + 2, cx, cy + FAR * reach);
+        lift = new double[count + 3];
+        Arrays.setAll(lift, i -> lift(x[i], y[i]));
         int room = 2 * count + 4;
         corner = new int[3 * room];
         beside = new int[3 * room];
@@ -201,13 +208,13 @@ final class Delaunay {
         double by = y[b] - y[p];
         double cx = x[c] - x[p];
         double cy = y[c] - y[p];
-        double aa = ax * ax + ay * ay;
-        double bb = bx * bx + by * by;
-        double cc = cx * cx + cy * cy;
+        double aa = ax * ax + ay * ay + (lift[a] - lift[p]);
+        double bb = bx * bx + by * by + (lift[b] - lift[p]);
+        double cc = cx * cx + cy * cy + (lift[c] - lift[p]);
         double det = aa * (bx * cy - by * cx) + bb * (cx * ay - cy * ax) + cc * (ax * by - ay * bx);
-        double size = aa * (Math.abs(bx * cy) + Math.abs(by * cx))
-                + bb * (Math.abs(cx * ay) + Math.abs(cy * ax))
-                + cc * (Math.abs(ax * by) + Math.abs(ay * bx));
+        double size = Math.abs(aa) * (Math.abs(bx * cy) + Math.abs(by * cx))
+                + Math.abs(bb) * (Math.abs(cx * ay) + Math.abs(cy * ax))
+                + Math.abs(cc) * (Math.abs(ax * by) + Math.abs(ay * bx));
         return det > CIRCLE_BOUND * size;
     }
 
@@ -224,6 +231,12 @@ final class Delaunay {
         if (neighbour >= 0) {
             beside[3 * neighbour + back(was, neighbour)] = now;
         }
+    }
+
+    private static double lift(double x, double y) {
+        long h = Double.doubleToLongBits(x) * 0x9e3779b97f4a7c15L ^ Double.doubleToLongBits(y) * 0xc2b2ae3d27d4eb4fL;
+        h = (h ^ h >>> 31) * 0xbf58476d1ce4e5b9L;
+        return LIFT * (h >>> 11) * 0x1p-53;
     }
 
     /** A triangle that holds the point, on its rim too: from one to the next toward the point; if that goes round in circles, any. */
