@@ -2,7 +2,9 @@ package io.tallember.ember;
 
 import io.tallember.exchange.Handover;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Patience;
 import io.tallember.part.PartDocument;
+import io.tallember.part.Step;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
@@ -49,37 +51,58 @@ final class BuildCommand implements Callable<Integer> {
     @Override
     public Integer call() {
         try {
-            PartFile.Opened opened = PartFile.open(Files.readString(part));
-            opened.notes().forEach(this::say);
-            PartDocument whole = opened.document();
-            PartDocument doc = variant == null ? Variants.shown(whole) : Variants.of(whole, variant);
-            long begin = System.nanoTime();
-            PartState state = new Rebuild().build(doc);
-            double millis = (System.nanoTime() - begin) / 1e6;
-            // first: what went wrong is told also when there is nothing to hand over
-            if (report != null) {
-                Files.writeString(report, Report.of(state, millis));
-            }
-            state.outcomes().stream()
-                    .filter(o -> !o.message().isEmpty())
-                    .forEach(o -> say(doc.step(o.id()).name() + ": " + o.message()));
-            if (!state.sound() && state.solids().isEmpty()) {
-                return 1;
-            }
-            if (step != null) {
-                Files.writeString(step, Handover.step(state, Instant.now()));
-            }
-            if (stl != null) {
-                Files.write(stl, Handover.stl(state));
-            }
-            return state.sound() ? 0 : 1;
-        } catch (GeometryException e) {
-            say(e.getMessage());
-            return 2;
+            return build();
+        } catch (GeometryException | Patience.TooLong e) {
+            return unusable(e.getMessage());
         } catch (IOException e) {
-            say("Can't read or write " + e.getMessage() + ".");
-            return 2;
+            return unusable(Trouble.of(e));
         }
+    }
+
+    private int build() throws IOException {
+        PartFile.Opened opened = PartFile.open(Files.readString(part));
+        opened.notes().forEach(this::say);
+        PartDocument whole = opened.document();
+        PartDocument doc = variant == null ? Variants.shown(whole) : Variants.of(whole, variant);
+        long begin = System.nanoTime();
+        PartState state = new Rebuild().build(doc);
+        double millis = (System.nanoTime() - begin) / 1e6;
+        // first: what went wrong is told also when there is nothing to hand over
+        if (report != null) {
+            Files.writeString(report, Report.of(state, millis));
+        }
+        state.outcomes().stream()
+                .filter(o -> !o.message().isEmpty())
+                .forEach(o -> say(doc.step(o.id()).name() + ": " + o.message()));
+        state.stand()
+                .sketches()
+                .forEach(s -> Leaks.of(s).forEach(l -> say(doc.find(s.step().id())
+                                .map(Step::name)
+                                .orElse("A sketch")
+                        + ": " + l)));
+        if (!state.sound() && state.solids().isEmpty()) {
+            return 1;
+        }
+        if (step != null) {
+            Files.writeString(step, Handover.step(state, Instant.now()));
+        }
+        if (stl != null) {
+            Files.write(stl, Handover.stl(state));
+        }
+        return state.sound() ? 0 : 1;
+    }
+
+    /** The input, or a place to write to, can't be used; that is reported too, where it can be. */
+    private int unusable(String why) {
+        say(why);
+        try {
+            if (report != null && !Files.exists(report)) {
+                Files.writeString(report, Report.unusable(why));
+            }
+        } catch (IOException e) {
+            say(Trouble.of(e));
+        }
+        return 2;
     }
 
     private void say(String sentence) {

@@ -13,6 +13,14 @@ public final class Ember {
     private Ember() {}
 
     public static void main(String[] args) {
-        System.exit(new CommandLine(new Ember()).execute(args));
+        System.exit(line().execute(args));
+    }
+
+    /** The commands, with faults told in a sentence and exit code 2. */
+    static CommandLine line() {
+        return new CommandLine(new Ember()).setExecutionExceptionHandler((e, line, parsed) -> {
+            line.getErr().println("Something went wrong inside Tall Ember: " + e + ". Please report it with the file.");
+            return 2;
+        });
     }
 }

@@ -2,6 +2,7 @@ package io.tallember.ember;
 
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PartState;
+import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.solid.Face;
 import io.tallember.solid.mass.MassProperties;
@@ -16,6 +17,12 @@ final class Report {
 
     private Report() {}
 
+    /** Of a part that could not be built at all. */
+    static String unusable(String why) {
+        ObjectNode n = MAPPER.createObjectNode().put("sound", false).put("message", why);
+        return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(n) + "\n";
+    }
+
     static String of(PartState state, double millis) {
         ObjectNode n = MAPPER.createObjectNode();
         n.put("part", state.document().name()).put("sound", state.sound()).put("milliseconds", millis);
@@ -29,6 +36,15 @@ final class Report {
             }
             ArrayNode notes = s.putArray("notes");
             o.notes().forEach(notes::add);
+        }
+        ArrayNode sketches = n.putArray("sketches");
+        for (PlacedSketch p : state.stand().sketches()) {
+            if (state.document().find(p.step().id()).isPresent()) {
+                ObjectNode s = sketches.addObject().put("id", p.step().id());
+                s.put("closedRegions", p.reading().regions().size());
+                ArrayNode leaks = s.putArray("leaks");
+                Leaks.of(p).forEach(leaks::add);
+            }
         }
         ArrayNode bodies = n.putArray("bodies");
         for (PartBody b : state.stand().bodies()) {

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import picocli.CommandLine;
@@ -75,6 +76,46 @@ class EmberTest {
         assertThat(run(PART.formatted("-3", "body"))).isEqualTo(2);
         assertThat(said.toString()).contains("above zero");
         assertThat(run("{}")).isEqualTo(2);
+    }
+
+    /** What keeps an outline from closing is named, whether the part is built or not; a report is always written. */
+    @Test
+    void gapsAndStubsAreNamed() throws Exception {
+        assertThat(run(text("gap-hundredth"))).isEqualTo(1);
+        assertThat(said.toString()).contains("gap of 0.01 mm");
+        assertThat(folder.resolve("peg.report")).content().contains("gap of 0.01 mm");
+        assertThat(run(text("stub"))).isZero();
+        assertThat(said.toString()).contains("stub of");
+        assertThat(folder.resolve("peg.report")).content().contains("stub of").contains("\"sound\" : true");
+    }
+
+    @Test
+    void whatCantBeReadIsSaidInSentences() throws Exception {
+        Path binary = folder.resolve("binary.json");
+        Files.write(binary, new byte[] {(byte) 0xff, (byte) 0xfe, (byte) 0x80, 1});
+        Path report = folder.resolve("binary.report");
+        CommandLine line = Ember.line();
+        line.setErr(new PrintWriter(said));
+        assertThat(line.execute("build", binary.toString(), "--report", report.toString()))
+                .isEqualTo(2);
+        assertThat(said.toString()).contains("UTF-8").doesNotContain("Input length");
+        assertThat(report).content().contains("UTF-8");
+        assertThat(line.execute("build", folder.resolve("none.json").toString())).isEqualTo(2);
+        assertThat(said.toString()).contains("There is no file");
+        assertThat(line.execute("read", folder.resolve("none.step").toString())).isEqualTo(2);
+        run(PART.formatted("20", "body"));
+        Path far = Files.writeString(
+                folder.resolve("far.step"),
+                Pattern.compile("(CARTESIAN_POINT\\('',\\()([-0-9.]+)")
+                        .matcher(Files.readString(folder.resolve("peg.step")))
+                        .replaceAll(m -> m.group(1) + (20_000 + Double.parseDouble(m.group(2)))));
+        assertThat(line.execute("read", far.toString())).isEqualTo(1);
+        assertThat(said.toString()).contains("10 m");
+    }
+
+    private static String text(String name) throws Exception {
+        return new String(
+                EmberTest.class.getResourceAsStream("/" + name + ".json").readAllBytes(), StandardCharsets.UTF_8);
     }
 
     @Test

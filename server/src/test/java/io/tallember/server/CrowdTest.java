@@ -86,8 +86,8 @@ class CrowdTest {
         long busy = disc("Busy");
         long other = disc("Other");
         slow.begin(busy);
-        try (Socket first = asked(busy);
-                Socket second = asked(busy)) {
+        List<Socket> asking = List.of(asked(busy), asked(busy));
+        try {
             until(() -> slow.underWay() == 2);
             for (int i = 0; i < 5; i++) {
                 JsonNode n = client.command(
@@ -96,6 +96,10 @@ class CrowdTest {
                 assertThat(n.get("volume").doubleValue()).isGreaterThan(0);
             }
             assertThat(slow.underWay()).isEqualTo(2);
+        } finally {
+            for (Socket s : asking) {
+                s.close();
+            }
         }
         // both have left: their work ends
         until(() -> slow.underWay() == 0);

@@ -27,10 +27,26 @@ import tools.jackson.databind.json.JsonMapper;
 /** Whatever is asked, sound or not, every answer is ours, none is a fault, and what is sound is done. */
 class FuzzTest {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final String[] METHODS = {"GET", "POST", "PUT", "DELETE", "PATCH", "HEAD", "OPTIONS", "TRACE", "BREW"};
+    private static final String[] METHODS = {"GET", "POST", "PUT", "DELETE", "PATCH", "HEAD", "OPTIONS", "TRACE", "BREW"
+    };
     private static final String[] ODD = {
-        "null", "[]", "{}", "-1", "1e999", "\"\"", "\"\\u0000\"", "\"\\ud800\"", "true", "99999999999999999999", "{\"a\":[{}]}",
-        "\"s1\"", "[[[[[[]]]]]]", "0.1", "\"; drop table part\"", "\"12 mm\"", "\"1/0\""
+        "null",
+        "[]",
+        "{}",
+        "-1",
+        "1e999",
+        "\"\"",
+        "\"\\u0000\"",
+        "\"\\ud800\"",
+        "true",
+        "99999999999999999999",
+        "{\"a\":[{}]}",
+        "\"s1\"",
+        "[[[[[[]]]]]]",
+        "0.1",
+        "\"; drop table part\"",
+        "\"12 mm\"",
+        "\"1/0\""
     };
 
     @TempDir
@@ -72,8 +88,18 @@ class FuzzTest {
         String thick = Client.extrude("s2", String.valueOf(5 + r.nextInt(20)));
         return switch (r.nextInt(18)) {
             case 0 -> new Asked("GET", "/api/home", null, true);
-            case 1 -> new Asked("POST", p + "/commands", head + ",\"command\":{\"do\":\"change-step\",\"step\":" + thick + "}}", true);
-            case 2 -> new Asked("POST", p + "/preview", head + ",\"command\":{\"do\":\"change-step\",\"step\":" + thick + "}}", true);
+            case 1 ->
+                new Asked(
+                        "POST",
+                        p + "/commands",
+                        head + ",\"command\":{\"do\":\"change-step\",\"step\":" + thick + "}}",
+                        true);
+            case 2 ->
+                new Asked(
+                        "POST",
+                        p + "/preview",
+                        head + ",\"command\":{\"do\":\"change-step\",\"step\":" + thick + "}}",
+                        true);
             case 3 -> new Asked("POST", p + "/undo", head + "}", true);
             case 4 -> new Asked("POST", p + "/redo", head + "}", true);
             case 5 -> new Asked("GET", p + "/step", null, true);
@@ -81,15 +107,20 @@ class FuzzTest {
             case 7 -> new Asked("GET", p + "/file", null, true);
             case 8 -> new Asked("POST", p + "/versions", "{\"name\":\"v" + r.nextInt(9) + "\"}", true);
             case 9 -> new Asked("GET", p + "/compare?with=last", null, true);
-            case 10 -> new Asked("POST", "/api/parts", "{\"name\":\"F\",\"unit\":\"in\",\"folder\":" + folder + "}", true);
+            case 10 ->
+                new Asked("POST", "/api/parts", "{\"name\":\"F\",\"unit\":\"in\",\"folder\":" + folder + "}", true);
             case 11 -> new Asked("PUT", p + "/folder", "{\"folder\":" + folder + "}", true);
             case 12 -> new Asked("GET", p + "/sketches/s1/settle", null, true);
             case 13 -> new Asked("GET", p + "/sketches/s1/svg", null, true);
             case 14 -> new Asked("GET", p + "/picture", null, true);
             case 15 -> new Asked("GET", p + "/values", null, true);
             case 16 -> new Asked("GET", "/api/screws", null, true);
-            default -> new Asked("POST", p + "/commands",
-                    head + ",\"command\":{\"do\":\"rename-part\",\"name\":\"Peg " + r.nextInt(99) + "\"}}", true);
+            default ->
+                new Asked(
+                        "POST",
+                        p + "/commands",
+                        head + ",\"command\":{\"do\":\"rename-part\",\"name\":\"Peg " + r.nextInt(99) + "\"}}",
+                        true);
         };
     }
 
@@ -105,9 +136,13 @@ class FuzzTest {
     }
 
     private static String spoiltPath(String path, Random r) {
-        String[] others = {"/x", "/-1", "/99999999999999999999", "/%00", "//", "/../..", "/s1;a=b", "/%zz", "?with=variant:x", "?with="};
+        String[] others = {
+            "/x", "/-1", "/99999999999999999999", "/%00", "//", "/../..", "/s1;a=b", "/%zz", "?with=variant:x", "?with="
+        };
         int cut = 1 + r.nextInt(path.length());
-        return r.nextBoolean() ? path + others[r.nextInt(others.length)] : path.substring(0, cut) + others[r.nextInt(others.length)];
+        return r.nextBoolean()
+                ? path + others[r.nextInt(others.length)]
+                : path.substring(0, cut) + others[r.nextInt(others.length)];
     }
 
     private static String cut(String body, Random r) {
@@ -152,7 +187,8 @@ class FuzzTest {
     private static Answer ask(Asked a) throws IOException {
         byte[] body = a.body() == null ? new byte[0] : a.body().getBytes(StandardCharsets.UTF_8);
         String head = a.method() + " " + a.path().replace(" ", "%20") + " HTTP/1.1\r\nHost: localhost:" + port
-                + "\r\nConnection: close\r\nContent-Type: application/json\r\nContent-Length: " + body.length + "\r\n\r\n";
+                + "\r\nConnection: close\r\nContent-Type: application/json\r\nContent-Length: " + body.length
+                + "\r\n\r\n";
         return raw(head.getBytes(StandardCharsets.ISO_8859_1), body);
     }
 
@@ -177,7 +213,8 @@ class FuzzTest {
         if (answer.status() >= 300 && !a.method().equals("HEAD")) {
             int from = answer.body().indexOf('{');
             assertThat(from).as(what).isGreaterThanOrEqualTo(0);
-            JsonNode n = JSON.readTree(answer.body().substring(from, answer.body().lastIndexOf('}') + 1));
+            JsonNode n =
+                    JSON.readTree(answer.body().substring(from, answer.body().lastIndexOf('}') + 1));
             assertThat(n.path("sentence").asString("")).as(what).endsWith(".");
         }
     }
@@ -185,7 +222,9 @@ class FuzzTest {
     @Test
     void everyAnswerIsOurs() throws Exception {
         int requests = Integer.getInteger("fuzz", Boolean.getBoolean("long") ? 20_000 : 800);
-        folder = client.send("POST", "/api/folders", "{\"name\":\"F\"}").get("id").longValue();
+        folder = client.send("POST", "/api/folders", "{\"name\":\"F\"}")
+                .get("id")
+                .longValue();
         part = client.newPart("Peg");
         client.disc(part, "12");
         for (int seed = 0; seed < requests; seed++) {

@@ -177,16 +177,17 @@ class ServerTest {
         long id = client.newPart("Sieve");
         StringBuilder holes = new StringBuilder();
         for (int i = 0; i < 400; i++) {
-            holes.append(",{\"kind\":\"point\",\"id\":\"q%d\",\"x\":%d,\"y\":%d},{\"kind\":\"circle\",\"id\":\"h%d\",\"centre\":\"q%d\",\"radius\":0.2}"
-                    .formatted(i, i % 20 - 10, i / 20 - 10, i, i));
+            holes.append(
+                    ",{\"kind\":\"point\",\"id\":\"q%d\",\"x\":%d,\"y\":%d},{\"kind\":\"circle\",\"id\":\"h%d\",\"centre\":\"q%d\",\"radius\":0.2}"
+                            .formatted(i, i % 20 - 10, i / 20 - 10, i, i));
         }
         client.command(
                 id,
                 "{\"do\":\"add-step\",\"step\":{\"kind\":\"sketch\",\"plane\":\"top\",\"constraints\":[],\"entities\":["
                         + "{\"kind\":\"point\",\"id\":\"p1\",\"x\":0,\"y\":0},{\"kind\":\"circle\",\"id\":\"c1\",\"centre\":\"p1\",\"radius\":30}"
                         + holes + "]}}");
-        JsonNode built =
-                client.command(id, "{\"do\":\"add-step\",\"step\":" + Client.extrude("", "3").replace("[0,0]", "[29,0]") + "}");
+        JsonNode built = client.command(
+                id, "{\"do\":\"add-step\",\"step\":" + Client.extrude("", "3").replace("[0,0]", "[29,0]") + "}");
         assertThat(client.status).isEqualTo(200);
         String seen = ",\"seen\":[" + built.get("token") + "],\"command\":";
         String renamed = client.send(

@@ -66,7 +66,9 @@ class StartTest {
                 try {
                     for (int i = 0; ; i++) {
                         client.command(
-                                id, "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", String.valueOf(10 + i)) + "}");
+                                id,
+                                "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", String.valueOf(10 + i))
+                                        + "}");
                         if (client.status == 200) {
                             accepted[0]++;
                         }

@@ -41,8 +41,7 @@ public class Drawn {
      * @param key of the content
      * @param picked a point on the face and its outward normal, or the middle of the edge
      */
-    record Shape(
-            String key, byte[] positions, byte[] normals, byte[] triangles, byte[] line, ObjectNode picked) {
+    record Shape(String key, byte[] positions, byte[] normals, byte[] triangles, byte[] line, ObjectNode picked) {
         int size() {
             return positions.length + normals.length + triangles.length + line.length;
         }

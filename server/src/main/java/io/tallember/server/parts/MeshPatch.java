@@ -109,7 +109,10 @@ final class MeshPatch {
         private int size;
 
         void add(int place) {
-            boolean goesOn = size > 0 && (place < 0 ? runs[size - 2] < 0 : runs[size - 2] >= 0 && runs[size - 2] + runs[size - 1] == place);
+            boolean goesOn = size > 0
+                    && (place < 0
+                            ? runs[size - 2] < 0
+                            : runs[size - 2] >= 0 && runs[size - 2] + runs[size - 1] == place);
             if (goesOn) {
                 runs[size - 1]++;
                 return;

@@ -50,32 +50,25 @@ class PartApi {
     @PostMapping(path = "/commands", produces = JSON)
     String command(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(
-                id,
-                () -> workshop.command(
-                        id, revision(n), command(n), p -> replies.answer(p, seen(n))));
+        return works.at(id, () -> workshop.command(id, revision(n), command(n), p -> replies.answer(p, seen(n))));
     }
 
     @PostMapping(path = "/preview", produces = JSON)
     String preview(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(
-                id,
-                () -> replies.answer(workshop.preview(id, revision(n), command(n)), seen(n)));
+        return works.at(id, () -> replies.answer(workshop.preview(id, revision(n), command(n)), seen(n)));
     }
 
     @PostMapping(path = "/undo", produces = JSON)
     String undo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(
-                id, () -> replies.answer(workshop.shift(id, revision(n), -1), seen(n)));
+        return works.at(id, () -> replies.answer(workshop.shift(id, revision(n), -1), seen(n)));
     }
 
     @PostMapping(path = "/redo", produces = JSON)
     String redo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(
-                id, () -> replies.answer(workshop.shift(id, revision(n), 1), seen(n)));
+        return works.at(id, () -> replies.answer(workshop.shift(id, revision(n), 1), seen(n)));
     }
 
     static long revision(JsonNode n) {

@@ -74,12 +74,13 @@ class Replies {
         }
         String token = keep(new Told(now, size, shapes, faces));
         out.put("token", token);
-        out.set("shapes", fresh(shapes, faces, had.stream().map(Map.Entry::getValue).toList()));
+        out.set(
+                "shapes",
+                fresh(shapes, faces, had.stream().map(Map.Entry::getValue).toList()));
         return out.toString();
     }
 
-    private static JsonNode fresh(
-            Map<String, Drawn.Shape> shapes, Map<String, Drawn.Shape> faces, List<Told> had) {
+    private static JsonNode fresh(Map<String, Drawn.Shape> shapes, Map<String, Drawn.Shape> faces, List<Told> had) {
         ObjectNode out = JsonNodeFactory.instance.objectNode();
         Map<String, String> places = new HashMap<>();
         faces.forEach((place, s) -> places.putIfAbsent(s.key(), place));

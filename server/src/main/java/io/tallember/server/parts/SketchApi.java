@@ -53,10 +53,7 @@ class SketchApi {
         return works.at(
                 id,
                 () -> workshop.trace(
-                        id,
-                        PartApi.revision(n),
-                        PartApi.command(n),
-                        p -> replies.answer(p, PartApi.seen(n))));
+                        id, PartApi.revision(n), PartApi.command(n), p -> replies.answer(p, PartApi.seen(n))));
     }
 
     /** The constraints and dimensions that would settle a sketch, each with words. */

@@ -56,9 +56,11 @@ class PatchTest {
         }
         ObjectNode out = ((ObjectNode) old).deepCopy();
         p.path("x").forEach(x -> out.remove(x.stringValue()));
-        p.path("o").properties().forEach(f -> out.set(
-                f.getKey(),
-                applied(old.has(f.getKey()) ? old.get(f.getKey()) : MAKE.nullNode(), (ObjectNode) f.getValue())));
+        p.path("o")
+                .properties()
+                .forEach(f -> out.set(
+                        f.getKey(), applied(old.has(f.getKey()) ? old.get(f.getKey()) : MAKE.nullNode(), (ObjectNode)
+                                f.getValue())));
         return out;
     }
 
@@ -174,13 +176,18 @@ class PatchTest {
             Drawn.Shape old = mesh(points.toArray(float[][]::new), triangles.toArray(int[][]::new));
             int at = r.nextInt(400);
             points.add(at, new float[] {1, 2, r.nextFloat()});
-            triangles.replaceAll(t -> Arrays.stream(t).map(v -> v >= at ? v + 1 : v).toArray());
+            triangles.replaceAll(
+                    t -> Arrays.stream(t).map(v -> v >= at ? v + 1 : v).toArray());
             triangles.subList(100, 100 + r.nextInt(20)).clear();
             triangles.add(r.nextInt(triangles.size()), new int[] {at, 0, 5});
             Drawn.Shape now = mesh(points.toArray(float[][]::new), triangles.toArray(int[][]::new));
             ObjectNode p = MeshPatch.between(old, now).orElseThrow();
-            assertThat(told(old, p, "pointRuns", "positions", old.positions(), 12)).as("seed %d", seed).isEqualTo(now.positions());
-            assertThat(told(old, p, "pointRuns", "normals", old.normals(), 12)).as("seed %d", seed).isEqualTo(now.normals());
+            assertThat(told(old, p, "pointRuns", "positions", old.positions(), 12))
+                    .as("seed %d", seed)
+                    .isEqualTo(now.positions());
+            assertThat(told(old, p, "pointRuns", "normals", old.normals(), 12))
+                    .as("seed %d", seed)
+                    .isEqualTo(now.normals());
             assertThat(triangles(old, p)).as("seed %d", seed).isEqualTo(ints(now.triangles()));
         }
     }

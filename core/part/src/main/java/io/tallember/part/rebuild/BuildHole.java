@@ -73,8 +73,8 @@ final class BuildHole {
                     .find(s.point())
                     .filter(SketchPoint.class::isInstance)
                     .map(SketchPoint.class::cast)
-                    .orElseThrow(() -> lost("The point under a hole is no longer there in "
-                            + Called.of(placed) + ". Put the hole on another one."));
+                    .orElseThrow(() -> lost("The point under a hole is no longer there in " + Called.of(placed)
+                            + ". Put the hole on another one."));
             return flat(f, placed.frame().point(point.x(), point.y(), 0));
         }
         if (p.spot() instanceof Spot.AtEdge e) {

@@ -51,8 +51,8 @@ final class BuildRevolve {
                 .findFirst()
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
-                        "The line that was the axis is no longer in "
-                                + Called.of(placed) + ". Choose another line as the axis."));
+                        "The line that was the axis is no longer in " + Called.of(placed)
+                                + ". Choose another line as the axis."));
         Vec2 a = sketch.point(line.start()).at();
         Vec2 b = sketch.point(line.end()).at();
         return Line.through(f.point(new Vec3(a.x(), a.y(), 0)), f.point(new Vec3(b.x(), b.y(), 0)));

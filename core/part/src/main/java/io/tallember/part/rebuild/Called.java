@@ -27,6 +27,7 @@ final class Called {
         Matcher m = MARK.matcher(sentence);
         return m.replaceAll(r -> Matcher.quoteReplacement(doc.find(r.group(1))
                 .map(Step::name)
-                .orElseGet(() -> stand.sketch(r.group(1)).map(s -> s.step().name()).orElse("a sketch"))));
+                .orElseGet(
+                        () -> stand.sketch(r.group(1)).map(s -> s.step().name()).orElse("a sketch"))));
     }
 }
