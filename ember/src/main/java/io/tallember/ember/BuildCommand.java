@@ -76,10 +76,9 @@ final class BuildCommand implements Callable<Integer> {
                 .forEach(o -> say(doc.step(o.id()).name() + ": " + o.message()));
         state.stand()
                 .sketches()
-                .forEach(s -> Leaks.of(s).forEach(l -> say(doc.find(s.step().id())
-                                .map(Step::name)
-                                .orElse("A sketch")
-                        + ": " + l)));
+                .forEach(s -> Leaks.of(s)
+                        .forEach(
+                                l -> say(doc.find(s.step().id()).map(Step::name).orElse("A sketch") + ": " + l)));
         if (!state.sound() && state.solids().isEmpty()) {
             return 1;
         }

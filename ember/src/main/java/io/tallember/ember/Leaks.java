@@ -13,29 +13,38 @@ final class Leaks {
     static List<String> of(PlacedSketch sketch) {
         Reading r = sketch.reading();
         List<String> all = new ArrayList<>();
-        r.gaps().forEach(g -> all.add(String.format(
-                Locale.ROOT, "there is a gap of %s mm between %s and %s.", length(g.distance()), g.first(), g.second())));
-        r.stubs().forEach(s -> all.add(String.format(
-                Locale.ROOT,
-                "a stub of %s mm of %s sticks out at %s, %s.",
-                length(s.length()),
-                s.curve(),
-                length(s.at().x()),
-                length(s.at().y()))));
+        r.gaps()
+                .forEach(g -> all.add(String.format(
+                        Locale.ROOT,
+                        "there is a gap of %s mm between %s and %s.",
+                        length(g.distance()),
+                        g.first(),
+                        g.second())));
+        r.stubs()
+                .forEach(s -> all.add(String.format(
+                        Locale.ROOT,
+                        "a stub of %s mm of %s sticks out at %s, %s.",
+                        length(s.length()),
+                        s.curve(),
+                        length(s.at().x()),
+                        length(s.at().y()))));
         r.doubled().forEach(d -> all.add(d.first() + " and " + d.second() + " lie on each other."));
         r.hidden().forEach(h -> all.add(h + " lies on another curve."));
-        r.crossed().forEach(c -> all.add(String.format(
-                Locale.ROOT,
-                "%s and %s cross at %s, %s.",
-                c.first(),
-                c.second(),
-                length(c.at().x()),
-                length(c.at().y()))));
+        r.crossed()
+                .forEach(c -> all.add(String.format(
+                        Locale.ROOT,
+                        "%s and %s cross at %s, %s.",
+                        c.first(),
+                        c.second(),
+                        length(c.at().x()),
+                        length(c.at().y()))));
         return all;
     }
 
     private static String length(double mm) {
         String text = String.format(Locale.ROOT, "%.6g", mm);
-        return text.contains("e") || !text.contains(".") ? text : text.replaceAll("0+$", "").replaceAll("\\.$", "");
+        return text.contains("e") || !text.contains(".")
+                ? text
+                : text.replaceAll("0+$", "").replaceAll("\\.$", "");
     }
 }

@@ -21,7 +21,8 @@ final class Trouble {
             return f.getFile() + " may not be read or written by you.";
         }
         if (e instanceof FileSystemException f) {
-            return f.getFile() + " can't be read or written" + (f.getReason() == null ? "." : ": " + f.getReason() + ".");
+            return f.getFile() + " can't be read or written"
+                    + (f.getReason() == null ? "." : ": " + f.getReason() + ".");
         }
         return "A file can't be read or written: " + e.getMessage() + ".";
     }

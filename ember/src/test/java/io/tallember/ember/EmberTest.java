@@ -100,7 +100,8 @@ class EmberTest {
                 .isEqualTo(2);
         assertThat(said.toString()).contains("UTF-8").doesNotContain("Input length");
         assertThat(report).content().contains("UTF-8");
-        assertThat(line.execute("build", folder.resolve("none.json").toString())).isEqualTo(2);
+        assertThat(line.execute("build", folder.resolve("none.json").toString()))
+                .isEqualTo(2);
         assertThat(said.toString()).contains("There is no file");
         assertThat(line.execute("read", folder.resolve("none.step").toString())).isEqualTo(2);
         run(PART.formatted("20", "body"));

@@ -1,5 +1,6 @@
 package io.tallember.sketch;
 
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Ellipse;
@@ -63,6 +64,7 @@ public final class Sketch {
         this.constraints = before.constraints;
         byId.putAll(before.byId);
         for (Entity e : entities) {
+            Patience.check();
             byId.put(e.id(), e);
             SketchRules.checkNumbers(e);
         }
@@ -146,6 +148,7 @@ public final class Sketch {
 
     /** All that a curve draws, by name: itself, or the outlines of a text. */
     public Map<String, Strand> strands(SketchCurve c) {
+        Patience.check();
         if (c instanceof SketchText t) {
             return Outlines.of(t, point(t.start()).at(), point(t.along()).at());
         }

@@ -1,5 +1,6 @@
 package io.tallember.sketch;
 
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
 import io.tallember.sketch.Constraint.Kind;
@@ -17,6 +18,7 @@ final class SketchRules {
 
     static void check(List<Entity> entities, List<Constraint> constraints, Map<String, Entity> byId) {
         for (Entity e : entities) {
+            Patience.check();
             named(e.id());
             if (byId.put(e.id(), e) != null) {
                 throw bad("The name " + e.id() + " is used twice in the sketch.");
@@ -24,6 +26,7 @@ final class SketchRules {
             checkNumbers(e);
         }
         for (Entity e : entities) {
+            Patience.check();
             for (String p : e.points()) {
                 if (!(byId.get(p) instanceof SketchPoint)) {
                     throw bad(e.id() + " hangs on point " + p + ", which isn't in the sketch.");
@@ -32,6 +35,7 @@ final class SketchRules {
         }
         java.util.Set<String> seen = new java.util.HashSet<>();
         for (Constraint c : constraints) {
+            Patience.check();
             named(c.id());
             if (byId.containsKey(c.id()) || !seen.add(c.id())) {
                 throw bad("The name " + c.id() + " is used twice in the sketch.");

@@ -1,5 +1,6 @@
 package io.tallember.sketch.edit;
 
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
@@ -34,6 +35,7 @@ public final class Recount {
         Map<List<Object>, Set<String>> sources = new LinkedHashMap<>();
         Map<String, List<Constraint>> held = new LinkedHashMap<>();
         for (Constraint c : s.constraints()) {
+            Patience.check();
             boolean round =
                     c.kind() == Kind.TURNED && (Math.abs(c.value() - Math.PI) > 1e-9 || Sketch.isGiven(c.on().get(2)));
             if (round || c.kind() == Kind.STEPPED) {

@@ -1,5 +1,6 @@
 package io.tallember.sketch.help;
 
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
@@ -10,6 +11,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
+import io.tallember.sketch.edit.Names;
 import io.tallember.sketch.solve.Judgement;
 import io.tallember.sketch.solve.Measure;
 import io.tallember.sketch.solve.Solver;
@@ -28,40 +30,53 @@ public final class Settle {
 
     private static final double NEARLY = Math.toRadians(2);
     private static final double SAME = 0.005;
-    private static final double MOST_MOVED = 0.05;
+    /** Of the drawing's size, all proposals together. */
+    private static final double MOST_MOVED = 0.01;
+    /** What is found by then is proposed. */
+    private static final long MOST_MILLIS = 4_000;
 
+    private final Sketch start;
+    private final Names names;
+    private final Set<String> redundant;
     private Sketch now;
     private int freedoms;
     private Set<String> loose;
-    private int last;
+    private final boolean fights;
+    /** For the next proposal; one that isn't taken leaves it to the next. */
+    private String name;
+
     private final List<Constraint> proposals = new ArrayList<>();
 
     private Settle(Sketch sketch) {
+        start = sketch;
         now = sketch;
-        judge();
-        for (Constraint c : sketch.constraints()) {
-            if (c.id().matches("k[0-9]{1,8}")) {
-                last = Math.max(last, Integer.parseInt(c.id().substring(1)));
-            }
-        }
+        names = new Names(sketch);
+        Judgement j = Solver.judge(now);
+        freedoms = j.freedoms();
+        loose = j.loose();
+        redundant = Set.copyOf(j.redundant());
+        fights = !j.fighting().isEmpty();
     }
 
     /** The constraints and dimensions that would settle the sketch, with ids of their own; empty when it is settled or fights. */
     public static List<Constraint> propose(Sketch sketch) {
         Settle s = new Settle(sketch);
-        if (!Solver.judge(sketch).fighting().isEmpty()) {
+        if (s.fights) {
             return List.of();
         }
-        s.relations();
-        s.sizes();
-        s.places();
+        try {
+            Patience.within(MOST_MILLIS, () -> false, s::all);
+        } catch (Patience.TooLong e) {
+            Patience.checkNow();
+        }
         return List.copyOf(s.proposals);
     }
 
-    private void judge() {
-        Judgement j = Solver.judge(now);
-        freedoms = j.freedoms();
-        loose = j.loose();
+    private boolean all() {
+        relations();
+        sizes();
+        places();
+        return true;
     }
 
     /** Takes a constraint when it holds near to where things are and leaves less loose. */
@@ -72,16 +87,18 @@ public final class Settle {
                 || now.constraints().stream().anyMatch(c -> c.kind() == kind && c.on().equals(List.of(on)))) {
             return false;
         }
-        Constraint c = new Constraint("k" + (last + 1), kind, List.of(on), value);
+        Patience.checkNow();
+        Constraint c = new Constraint(name == null ? names.constraint() : name, kind, List.of(on), value);
+        name = c.id();
         Optional<Sketch> next = Solver.solve(now.with(List.of(), List.of(c)));
         if (next.isEmpty() || moved(next.get())) {
             return false;
         }
         Judgement j = Solver.judge(next.get());
-        if (j.freedoms() >= freedoms || !j.fighting().isEmpty()) {
+        if (j.freedoms() >= freedoms || !j.fighting().isEmpty() || !redundant.containsAll(j.redundant())) {
             return false;
         }
-        last++;
+        name = null;
         now = next.get();
         freedoms = j.freedoms();
         loose = j.loose();
@@ -89,16 +106,24 @@ public final class Settle {
         return true;
     }
 
+    /** Whether a point would lie farther from where it was drawn than is taken for the same drawing. */
     private boolean moved(Sketch next) {
-        double size = 1;
         double most = 0;
-        for (var e : now.entities()) {
+        Vec2 low = new Vec2(Double.MAX_VALUE, Double.MAX_VALUE);
+        Vec2 high = new Vec2(-Double.MAX_VALUE, -Double.MAX_VALUE);
+        for (var e : start.entities()) {
             if (e instanceof SketchPoint p) {
-                size = Math.max(size, p.at().length());
+                low = new Vec2(Math.min(low.x(), p.x()), Math.min(low.y(), p.y()));
+                high = new Vec2(Math.max(high.x(), p.x()), Math.max(high.y(), p.y()));
                 most = Math.max(most, p.at().distance(next.point(p.id()).at()));
             }
         }
-        return most > MOST_MOVED * size;
+        for (SketchCurve c : start.curves()) {
+            if (c instanceof Round r) {
+                most = Math.max(most, Math.abs(start.radius(r) - next.radius((Round) next.find(c.id()).orElseThrow())));
+            }
+        }
+        return most > MOST_MOVED * Math.max(high.x() - low.x(), high.y() - low.y());
     }
 
     private void relations() {

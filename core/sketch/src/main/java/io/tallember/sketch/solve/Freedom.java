@@ -1,5 +1,6 @@
 package io.tallember.sketch.solve;
 
+import io.tallember.geometry.Patience;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -74,6 +75,7 @@ final class Freedom {
             rowOfPivot = new int[unknowns];
             Arrays.fill(rowOfPivot, -1);
             for (int e = 0; e < columns.length; e++) {
+                Patience.check();
                 Map<Integer, Double> row = new LinkedHashMap<>();
                 double size = 0;
                 for (int k = 0; k < columns[e].length; k++) {

@@ -158,7 +158,7 @@ final class Group {
         double damping = LEAST_DAMPING;
         NormalMatrix normal = null;
         for (int round = 0; round < ROUNDS; round++) {
-            Patience.check();
+            Patience.checkNow();
             if (max(r) <= SOLVED * 1e-2) {
                 return true;
             }
