@@ -51,10 +51,10 @@ class KillTest {
         }
     }
 
-    /** Killed at any moment of scripted editing; {@code -Dkill.rounds=50} for the whole trial. */
+    /** Killed at any moment of scripted editing, of stopping and of starting. */
     @Test
     void killedWhileEditing() throws Exception {
-        int rounds = Integer.getInteger("kill.rounds", 2);
+        int rounds = Integer.getInteger("kill.rounds", Boolean.getBoolean("long") ? 150 : 3);
         Random random = new Random(11);
         try {
             Client client = start();
@@ -75,6 +75,10 @@ class KillTest {
                             String distance = String.valueOf(10 + i % 40);
                             JsonNode n = editing.command(
                                     id, "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", distance) + "}");
+                            if (editing.status != 200) {
+                                // being stopped: it says that nothing was changed, which is held to below
+                                continue;
+                            }
                             volume.set(n.get("volume").doubleValue());
                             accepted.set(n.get("revision").longValue());
                         }
@@ -84,8 +88,19 @@ class KillTest {
                 });
                 editor.start();
                 Thread.sleep(random.nextInt(1500));
+                if (round % 3 == 1) {
+                    // in the midst of stopping
+                    process.toHandle().destroy();
+                    Thread.sleep(random.nextInt(300));
+                }
                 process.destroyForcibly().waitFor();
                 editor.join();
+                if (round % 3 == 2) {
+                    // in the midst of starting
+                    process = Launched.begin(data);
+                    Thread.sleep(random.nextInt(2500));
+                    process.destroyForcibly().waitFor();
+                }
                 JsonNode after = start().look(id);
                 long revision = after.get("revision").longValue();
                 // what was answered is there; one more may have been stored whose answer didn't come
