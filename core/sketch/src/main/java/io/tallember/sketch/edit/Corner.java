@@ -103,15 +103,10 @@ public final class Corner {
 
     /** The line shortened by the distance from the corner; gives its new end. */
     private String cut(SketchLine l, Vec2 along, double distance) {
+        Lasting.carry(draft, l, "cut the corner");
         String p = draft.point(at.plus(distance, along));
         boolean atStart = l.start().equals(corner);
         draft.replace(new SketchLine(l.id(), atStart ? p : l.start(), atStart ? l.end() : p, l.construction()));
-        draft.constraints.replaceAll(c -> c.on().equals(List.of(l.id()))
-                        && (c.kind() == Kind.DISTANCE
-                                || c.kind() == Kind.HORIZONTAL_DISTANCE
-                                || c.kind() == Kind.VERTICAL_DISTANCE)
-                ? c.on(atStart ? corner : l.start(), atStart ? l.end() : corner)
-                : c);
         return p;
     }
 

@@ -86,17 +86,7 @@ public final class Cut {
             draft.entities.add(between(c, draft.names.curve(), far, here));
             return draft.done();
         }
-        draft.constraints.removeIf(k -> k.on().contains(id)
-                && (k.kind() == Kind.EQUAL && c instanceof SketchLine
-                        || k.kind() == Kind.MIDPOINT
-                        || k.kind() == Kind.ARC_LENGTH));
-        // a length given to the whole stays one, from end to end
-        draft.constraints.replaceAll(k -> k.on().equals(List.of(id))
-                        && (k.kind() == Kind.DISTANCE
-                                || k.kind() == Kind.HORIZONTAL_DISTANCE
-                                || k.kind() == Kind.VERTICAL_DISTANCE)
-                ? k.on(ends(c).get(0), ends(c).get(1))
-                : k);
+        Lasting.carry(draft, c, "split");
         String rest = draft.names.curve();
         draft.replace(between(c, id, ends(c).get(0), here));
         draft.entities.add(between(c, rest, here, ends(c).get(1)));

@@ -19,7 +19,6 @@ import java.util.Set;
  * the points that were its ends, of which the shared one stays on the curve. What can't be said so is named, and nothing is done.
  */
 final class Join {
-    private static final Set<Kind> LENGTHS = Set.of(Kind.DISTANCE, Kind.HORIZONTAL_DISTANCE, Kind.VERTICAL_DISTANCE);
 
     private final Sketch sketch;
     private final SketchCurve a;
@@ -114,25 +113,22 @@ final class Join {
     private Constraint carried(Constraint k) {
         boolean onA = k.on().contains(a.id());
         boolean onB = k.on().contains(b.id());
-        if (!onA && !onB || k.driven() && !LENGTHS.contains(k.kind())) {
+        if (!onA && !onB || k.driven() && !Lasting.LENGTHS.contains(k.kind())) {
             return onB ? null : k;
         }
         SketchCurve piece = onA ? a : b;
-        boolean line = a instanceof SketchLine;
         if (onA && onB) {
             return null; // in line, of one circle, or parallel as they are: so is one curve with itself
         }
-        if (line && LENGTHS.contains(k.kind()) && k.on().size() == 1) {
-            List<String> ends = Cut.ends(piece);
-            return new Constraint(k.id(), k.kind(), ends, k.value(), k.driven());
+        if (Lasting.ofLength(k, piece)) {
+            Constraint now = Lasting.between(k, piece);
+            if (now == null) {
+                lost.add(Lasting.said(k));
+            }
+            return now;
         }
-        if (line && k.kind() == Kind.MIDPOINT && k.on().get(1).equals(piece.id())) {
-            // half a turn about its middle takes one end to the other
-            List<String> ends = Cut.ends(piece);
-            return new Constraint(k.id(), Kind.TURNED, List.of(ends.get(0), ends.get(1), k.on().get(0)), Math.PI);
-        }
-        if (k.kind() == Kind.ARC_LENGTH || k.kind() == Kind.OFFSET || line && k.kind() == Kind.EQUAL) {
-            lost.add(k.kind().word() + " of " + String.join(" and ", k.on()));
+        if (k.kind() == Kind.OFFSET) {
+            lost.add(Lasting.said(k));
             return null;
         }
         if (onA) {

@@ -18,7 +18,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /**
  * Takes away the stretch of a curve between its neighbouring crossings, or carries an end on to the next crossing. New ends
@@ -26,8 +25,6 @@ import java.util.Set;
  */
 public final class Trim {
     private static final Tolerance TOL = Tolerance.DEFAULT;
-    private static final Set<Kind> ABOUT_LENGTH =
-            Set.of(Kind.DISTANCE, Kind.HORIZONTAL_DISTANCE, Kind.VERTICAL_DISTANCE, Kind.EQUAL, Kind.MIDPOINT);
 
     /** Where another curve crosses. */
     private record Crossing(double t, SketchCurve other) {}
@@ -82,6 +79,7 @@ public final class Trim {
                     pieces.keep(new Interval(all.lo(), before.t()), s.through().get(0), end);
                 }
             } else {
+                Lasting.carry(draft, curve, "trim");
                 draft.replace(between(curve.id(), start, end));
             }
             return draft.done();
@@ -95,10 +93,7 @@ public final class Trim {
             after.ifPresent(a -> pieces.keep(new Interval(a.t(), strand.range().hi()), endAt(a), ends().get(1)));
             return draft.done();
         }
-        draft.constraints.removeIf(c -> c.on().contains(curve.id())
-                && ABOUT_LENGTH.contains(c.kind())
-                && (c.on().size() == 1 || c.kind() == Kind.EQUAL || c.kind() == Kind.MIDPOINT)
-                && !(curve instanceof Round && c.kind() == Kind.EQUAL));
+        Lasting.carry(draft, curve, "trim");
         String start = ends().get(0);
         String end = ends().get(1);
         if (before.isEmpty()) {
@@ -115,6 +110,7 @@ public final class Trim {
                 draft.hold(Kind.EQUAL, curve.id(), rest);
             }
         }
+        Lasting.keepEnds(draft, curve);
         return draft.done();
     }
 
@@ -143,8 +139,9 @@ public final class Trim {
                 .min(Comparator.comparingDouble(c -> Math.abs(c.t() - (atStart ? r.lo() : r.hi()))));
         String end = endAt(next.orElseThrow(
                 () -> Draft.refused("Nothing lies in the way of this end, so there is nowhere to carry it on to.")));
-        draft.constraints.removeIf(c -> c.on().equals(List.of(curve.id())) && ABOUT_LENGTH.contains(c.kind()));
+        Lasting.carry(draft, curve, "carry it on");
         draft.replace(between(curve.id(), atStart ? end : ends().get(0), atStart ? ends().get(1) : end));
+        Lasting.keepEnds(draft, curve);
         return draft.done();
     }
 

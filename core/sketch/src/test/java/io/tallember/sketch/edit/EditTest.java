@@ -77,6 +77,64 @@ class EditTest {
                 .circle("o", "m", 2);
     }
 
+    /** Two crossed lines with all that can hold of the long one's length. */
+    private static Draw held() {
+        return new Draw()
+                .point("a", 0, 0)
+                .point("b", 30, 0)
+                .line("l", "a", "b")
+                .point("c", 20, -5)
+                .point("d", 20, 5)
+                .line("m", "c", "d")
+                .point("e", 0, 20)
+                .point("f", 30, 20)
+                .line("n", "e", "f")
+                .point("g", 15, 0)
+                .hold(Kind.HORIZONTAL, "l")
+                .hold(Kind.HORIZONTAL, "n")
+                .hold(Kind.VERTICAL, "m")
+                .hold(Kind.FIXED, "a")
+                .hold(Kind.FIXED, "c")
+                .hold(Kind.MIDPOINT, "g", "l")
+                .hold(Kind.EQUAL, "l", "n")
+                .size("w", Kind.DISTANCE, 30, "l");
+    }
+
+    /** Trimmed, carried on or split, a line's length, middle and likeness go on to hold for what it was, and drive it. */
+    @Test
+    void whatHeldForAWholeLineHoldsForWhatItWas() {
+        List<Sketch> all = List.of(
+                Trim.trim(held().sketch(), "l", new Vec2(25, 0)),
+                Trim.trim(held().sketch(), "l", new Vec2(5, 0)),
+                Cut.split(held().sketch(), "l", new Vec2(10, 0)),
+                Corner.round(
+                        held().line("q", "b", "f").sketch(),
+                        "b",
+                        3));
+        for (Sketch s : all) {
+            Sketch settled = Solver.solve(s).orElseThrow();
+            assertThat(settled.point("g").x()).isCloseTo(15, within(1e-9));
+            assertThat(Solver.judge(settled).fighting()).isEmpty();
+            Sketch wide = Solver.change(settled, "w", 50).orElseThrow();
+            assertThat(wide.point("g").x()).isCloseTo(25, within(1e-7));
+            double other = wide.point("f").at().distance(wide.point("e").at());
+            assertThat(other).isCloseTo(50, within(1e-7));
+        }
+        Sketch arc = new Draw()
+                .point("m", 0, 0)
+                .point("a", 10, 0)
+                .point("b", -10, 0)
+                .arc("o", "m", "a", "b")
+                .point("c", 0, 0)
+                .point("d", 0, 20)
+                .line("l", "c", "d")
+                .size("len", Kind.ARC_LENGTH, 31, "o")
+                .sketch();
+        assertThatThrownBy(() -> Trim.trim(arc, "o", new Vec2(7, 7)))
+                .hasMessageContaining("arc length of o")
+                .hasMessageContaining("then trim");
+    }
+
     @Test
     void trimmingTakesTheStretchBetweenCrossings() {
         Sketch end = Trim.trim(cross().sketch(), "l", new Vec2(8, 0.2));
