@@ -147,7 +147,9 @@ public final class Cut {
         String first = null;
         for (int i = 0; i + 1 < all.size(); i++) {
             if (closed && all.size() == 3 && i == 1) {
-                return; // both halves of a circle hang on one chord, its diameter
+                // both halves of a circle hang on one chord, its diameter
+                draft.hold(Kind.MIDPOINT, ((Round) c).centre(), first);
+                return;
             }
             String chord = draft.names.curve();
             draft.entities.add(new SketchLine(chord, all.get(i), all.get(i + 1), true));

@@ -1,7 +1,8 @@
 package io.tallember.sketch.svg;
 
-import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec2;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -35,10 +36,31 @@ record Affine(double a, double b, double c, double d, double e, double f) {
         Affine out = SAME;
         Matcher m = STEP.matcher(text);
         while (m.find()) {
-            double[] n = PathData.numbers(m.group(2));
-            out = out.after(step(m.group(1), n));
+            out = out.after(step(m.group(1), arguments(m.group(2))));
         }
         return out;
+    }
+
+    /** Numbers, lengths in user units, and angles in degrees. */
+    private static double[] arguments(String text) {
+        List<Double> out = new ArrayList<>();
+        for (String t : text.strip().split("[,\\s]+")) {
+            double[] n = PathData.numbers(t);
+            if (n.length != 1 && !t.isEmpty() && !t.matches("[-+.\\deE]+") || t.endsWith("%")) {
+                throw new SvgReader.BrokenPath("A transform of the outline has " + t + ", which isn't known.");
+            }
+            for (int i = 0; i < n.length; i++) {
+                out.add(
+                        t.endsWith("grad")
+                                ? n[i] * 0.9
+                                : t.endsWith("rad")
+                                        ? Math.toDegrees(n[i])
+                                        : t.endsWith("turn")
+                                                ? n[i] * 360
+                                                : n.length == 1 && !t.endsWith("deg") ? Viewport.length(t, 0) : n[i]);
+            }
+        }
+        return out.stream().mapToDouble(Double::doubleValue).toArray();
     }
 
     private static Affine step(String kind, double[] n) {
@@ -47,6 +69,17 @@ record Affine(double a, double b, double c, double d, double e, double f) {
                 return need(n, 6) ? new Affine(n[0], n[1], n[2], n[3], n[4], n[5]) : SAME;
             case "translate":
                 return new Affine(1, 0, 0, 1, at(n, 0, 0), at(n, 1, 0));
+            case "translateX":
+                return new Affine(1, 0, 0, 1, at(n, 0, 0), 0);
+            case "translateY":
+                return new Affine(1, 0, 0, 1, 0, at(n, 0, 0));
+            case "scaleX":
+                return new Affine(at(n, 0, 1), 0, 0, 1, 0, 0);
+            case "scaleY":
+                return new Affine(1, 0, 0, at(n, 0, 1), 0, 0);
+            case "skew":
+                return new Affine(
+                        1, Math.tan(Math.toRadians(at(n, 1, 0))), Math.tan(Math.toRadians(at(n, 0, 0))), 1, 0, 0);
             case "scale":
                 return new Affine(at(n, 0, 1), 0, 0, at(n, 1, at(n, 0, 1)), 0, 0);
             case "rotate":
@@ -60,16 +93,13 @@ record Affine(double a, double b, double c, double d, double e, double f) {
             case "skewY":
                 return new Affine(1, Math.tan(Math.toRadians(at(n, 0, 0))), 0, 1, 0, 0);
             default:
-                throw new GeometryException(
-                        GeometryException.Reason.BAD_VALUE,
-                        "The outline has a transform that isn't known: " + kind + ".");
+                throw new SvgReader.BrokenPath("The outline has a transform that isn't known: " + kind + ".");
         }
     }
 
     private static boolean need(double[] n, int count) {
         if (n.length != count) {
-            throw new GeometryException(
-                    GeometryException.Reason.BAD_VALUE, "A matrix in the outline should have six numbers.");
+            throw new SvgReader.BrokenPath("A matrix in the outline should have six numbers.");
         }
         return true;
     }

@@ -52,9 +52,10 @@ public final class Outline {
      * @throws io.tallember.geometry.GeometryException BAD_VALUE when it isn't such a file, has no outline or too many
      */
     public static Sketch read(String svg, double unit, double tolerance) {
-        List<Shape> shapes = SvgReader.read(svg, unit).shapes();
+        SvgReader.Read read = SvgReader.read(svg, unit);
+        List<Shape> shapes = read.shapes();
         if (shapes.isEmpty()) {
-            throw SvgReader.bad("This file has no outlines that a sketch could take.");
+            throw SvgReader.bad("This file has no outlines that a sketch could take." + (read.trouble().isEmpty() ? "" : " " + read.trouble()));
         }
         if (shapes.size() > MOST) {
             throw SvgReader.bad("This file has " + shapes.size() + " curves; a sketch takes at most " + MOST + ".");
@@ -133,8 +134,9 @@ public final class Outline {
             return;
         }
         String id = "c" + ++curves;
-        if (a.equals(b)) { // a loop needs an end of its own
+        if (a.equals(b)) { // a loop needs an end of its own, on its beginning
             b = own(c.end());
+            hold(Kind.COINCIDENT, a, b);
         }
         Vec2 out = away(c.start(), c.b(), c.c(), c.end());
         Vec2 in = away(c.end(), c.c(), c.b(), c.start());

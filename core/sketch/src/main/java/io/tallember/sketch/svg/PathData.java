@@ -1,6 +1,5 @@
 package io.tallember.sketch.svg;
 
-import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec2;
 import java.util.ArrayList;
 import java.util.List;
@@ -49,6 +48,9 @@ final class PathData {
             }
             char c = text.charAt(at);
             if (Character.isLetter(c)) {
+                if (command == 0 && Character.toUpperCase(c) != 'M') {
+                    throw bad("doesn't begin with where it starts");
+                }
                 command = c;
                 at++;
             } else if (command == 0 || Character.toUpperCase(command) == 'Z') {
@@ -175,7 +177,7 @@ final class PathData {
         return text.charAt(at++) == '1';
     }
 
-    private static GeometryException bad(String what) {
-        return new GeometryException(GeometryException.Reason.BAD_VALUE, "A path of the outline " + what + ".");
+    private static SvgReader.BrokenPath bad(String what) {
+        return new SvgReader.BrokenPath("A path of the outline " + what + ".");
     }
 }

@@ -17,6 +17,8 @@ import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.regions.SketchReader;
 import io.tallember.sketch.solve.Judgement;
 import io.tallember.sketch.solve.Solver;
+import java.util.Random;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -228,5 +230,42 @@ class CutTest {
         assertThat(clean(longer).freedoms()).isEqualTo(loose);
         assertThat(Recount.of(longer, "l", 3).curves()).hasSize(3);
         assertThat(catchThrowable(() -> Recount.of(line(), "l", 3))).hasMessageContaining("isn't repeated");
+    }
+
+    /** The points stay at equal lengths of a circle however it is pulled, in two parts too; on a closed spline where they were put. */
+    @Test
+    void dividedCurvesStayDivided() {
+        for (int parts = 2; parts <= 7; parts++) {
+            Sketch circle = new Draw().point("m", 3, 4).circle("o", "m", 10).sketch();
+            Sketch s = Cut.divide(circle, "o", parts);
+            assertThat(Solver.judge(s).freedoms()).as("%d parts: place, radius, turn", parts).isEqualTo(4);
+            Sketch pulled = Solver.drag(s, "p1", s.point("p1").at(), new Vec2(-20, 30));
+            List<Vec2> points = pulled.entities().stream()
+                    .filter(e -> e instanceof SketchPoint && e.id().startsWith("p"))
+                    .map(e -> ((SketchPoint) e).at())
+                    .toList();
+            double chord = 2 * pulled.radius((SketchCircle) pulled.find("o").orElseThrow()) * Math.sin(Math.PI / parts);
+            for (int i = 0; i < parts; i++) {
+                assertThat(points.get(i).distance(points.get((i + 1) % parts))).isCloseTo(chord, within(1e-7));
+            }
+        }
+        for (int seed = 0; seed < 60; seed++) {
+            Random r = new Random(seed);
+            Draw d = new Draw();
+            List<String> through = new ArrayList<>();
+            int n = 3 + r.nextInt(8);
+            for (int i = 0; i < n; i++) {
+                double t = 2 * Math.PI * (i + 0.3 * r.nextDouble()) / n;
+                double far = 5 + 20 * r.nextDouble();
+                d.point("q" + i, far * Math.cos(t), far * Math.sin(t));
+                through.add("q" + i);
+            }
+            Sketch s = Cut.divide(d.closedSpline("s", through).sketch(), "s", 2 + r.nextInt(6));
+            Sketch then = Solver.solve(s).orElseThrow();
+            s.entities().stream()
+                    .filter(SketchPoint.class::isInstance)
+                    .forEach(p -> assertThat(then.point(p.id()).at().distance(((SketchPoint) p).at()))
+                            .isLessThan(1e-7));
+        }
     }
 }

@@ -150,6 +150,14 @@ class SvgTest {
         assertThat(SvgWriter.write(Sketch.EMPTY)).contains("<svg");
     }
 
+    /** A cubic that returns to its start is a loop: its area is 3/20 of what its two middle poles span. */
+    @Test
+    void aLoopOfOneCubicIsARegion() {
+        Sketch s = read("<path d='M10 10C30 10 10 30 10 10Z'/>");
+        assertThat(regions(s).regions()).hasSize(1);
+        assertThat(area(s)).isCloseTo(60, within(1e-9));
+    }
+
     @Test
     void brokenAndEmptyFilesAreRefusedInASentence() {
         assertThat(catchThrowable(() -> Outline.read("<svg><path d='M0 0L", 0, JOIN)))
