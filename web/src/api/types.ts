@@ -86,6 +86,13 @@ export interface PlacedSketch {
     stubs: { curve: string; at: Vec2; length: number; whole: boolean }[];
     hidden: string[];
     crossed: { first: string; second: string; at: Vec2 }[];
+    near: {
+      kind: "short" | "beside" | "beyond" | "touching";
+      first: string;
+      second: string;
+      distance: number;
+      at: Vec2;
+    }[];
   };
   /** Repeats by the curves they began with; no centre when they go along a line. */
   repeats: { centre: string; count: number; curves: string[] }[];

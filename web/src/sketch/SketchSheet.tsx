@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { PlacedSketch, SketchStep } from "../api/types";
+import type { PlacedSketch, SketchStep, Unit } from "../api/types";
 import { degrees, lengthText, sized } from "../api/numbers";
 import { usePart } from "../part/store";
 import { setDimension } from "./DimensionLayer";
@@ -8,6 +8,22 @@ import { Makings } from "./Makings";
 import { called, Model } from "./model";
 import { Proposals } from "./Proposals";
 import { useSketch } from "./store";
+
+/** What two curves nearly do, and what would do. */
+function nearly(
+  n: PlacedSketch["faults"]["near"][number],
+  first: string,
+  second: string,
+  unit: Unit,
+): string {
+  const by = sized(n.distance, unit);
+  if (n.kind === "short") return `${first} stops ${by} short of ${second}. Carry it on, or trim it.`;
+  if (n.kind === "beside")
+    return `${first} and ${second} lie ${by} apart, too near to be told apart. Take one out.`;
+  if (n.kind === "beyond")
+    return `${first} touches ${second} only ${by} beyond its end. Carry it on, or let them end at one point.`;
+  return `Two regions touch at one point only, where ${first} and ${second} meet.`;
+}
 
 /** What is wrong, what is loose, and all dimensions of the open sketch; each row leads to the geometry. */
 export function SketchSheet({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
@@ -36,6 +52,7 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
       placed.doubled.length +
       placed.faults.stubs.length +
       placed.faults.crossed.length +
+      placed.faults.near.length +
       stops.length >
     0;
   const join = (a: string, b: string) => {
@@ -100,6 +117,14 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
           <li key={c.first + c.second + c.at.join()} className="fight">
             The outline crosses itself: {called(model, c.first)} and {called(model, c.second)}.{" "}
             <button className="btn plain" onClick={() => show(c.first, c.second)}>
+              Show
+            </button>
+          </li>
+        ))}
+        {placed.faults.near.map((n) => (
+          <li key={n.kind + n.first + n.second + n.at.join()} className="fight">
+            {nearly(n, called(model, n.first), called(model, n.second), unit)}{" "}
+            <button className="btn plain" onClick={() => show(n.first, n.second)}>
               Show
             </button>
           </li>

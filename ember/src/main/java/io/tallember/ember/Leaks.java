@@ -1,6 +1,7 @@
 package io.tallember.ember;
 
 import io.tallember.part.rebuild.PlacedSketch;
+import io.tallember.sketch.regions.Near;
 import io.tallember.sketch.regions.Reading;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,7 +39,18 @@ final class Leaks {
                         c.second(),
                         length(c.at().x()),
                         length(c.at().y()))));
+        r.near().forEach(n -> all.add(near(n)));
         return all;
+    }
+
+    private static String near(Near n) {
+        String place = length(n.at().x()) + ", " + length(n.at().y());
+        return switch (n.kind()) {
+            case SHORT -> n.first() + " stops " + length(n.distance()) + " mm short of " + n.second() + ".";
+            case BESIDE -> n.first() + " runs within " + length(n.distance()) + " mm of " + n.second() + ".";
+            case BEYOND -> n.first() + " touches " + n.second() + " only " + length(n.distance()) + " mm beyond its end.";
+            case TOUCHING -> "two regions touch only at " + place + ".";
+        };
     }
 
     private static String length(double mm) {

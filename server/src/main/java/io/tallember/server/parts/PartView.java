@@ -320,6 +320,12 @@ public class PartView {
             ObjectNode cross = crossed.addObject().put("first", c.first()).put("second", c.second());
             cross.putArray("at").add(c.at().x()).add(c.at().y());
         });
+        ArrayNode near = n.putArray("near");
+        s.reading().near().forEach(m -> {
+            ObjectNode one = near.addObject().put("kind", m.kind().name().toLowerCase(Locale.ROOT));
+            one.put("first", m.first()).put("second", m.second()).put("distance", m.distance());
+            one.putArray("at").add(m.at().x()).add(m.at().y());
+        });
         return n;
     }
 

@@ -12,6 +12,7 @@ import java.util.List;
  * @param hidden curves that lie on others all along
  * @param stubs short ends that stick out
  * @param crossed where an outline crosses itself
+ * @param near what curves nearly do, or do where it isn't meant
  */
 public record Reading(
         List<Region> regions,
@@ -22,8 +23,10 @@ public record Reading(
         List<Doubled> doubled,
         List<String> hidden,
         List<Stub> stubs,
-        List<Crossed> crossed) {
+        List<Crossed> crossed,
+        List<Near> near) {
     /** Of a sketch that couldn't be read. */
     public static final Reading NONE = new Reading(
-            List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+            List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(),
+            List.of());
 }

@@ -74,7 +74,14 @@ public final class SketchReader {
                 List.copyOf(r.graph.doubled),
                 faults.hidden(),
                 faults.stubs(apart),
-                faults.crossed());
+                faults.crossed(),
+                new NearMisses(sketch, tol).all(ends, named(gaps), r.graph, r.live, loops));
+    }
+
+    private static Set<String> named(List<Gap> gaps) {
+        Set<String> out = new LinkedHashSet<>();
+        gaps.forEach(g -> out.addAll(List.of(g.first(), g.second())));
+        return out;
     }
 
     /** Takes off stretches with a free end, again and again; returns the nodes where outlines stopped at first. */

@@ -133,11 +133,12 @@ public final class Outline {
         if (a.equals(b) && c.b().distance(c.start()) <= tolerance && c.c().distance(c.start()) <= tolerance) {
             return;
         }
-        String id = "c" + ++curves;
-        if (a.equals(b)) { // a loop needs an end of its own, on its beginning
-            b = own(c.end());
-            hold(Kind.COINCIDENT, a, b);
+        if (a.equals(b)) {
+            // between one point and itself a spline has no length: a loop is two, which meet half-way
+            c.halves().forEach(this::take);
+            return;
         }
+        String id = "c" + ++curves;
         Vec2 out = away(c.start(), c.b(), c.c(), c.end());
         Vec2 in = away(c.end(), c.c(), c.b(), c.start());
         // a pole on the end itself would leave the direction open; a short way along it does no harm

@@ -1,6 +1,7 @@
 package io.tallember.sketch.svg;
 
 import io.tallember.geometry.Vec2;
+import java.util.List;
 
 /** A piece of an outline. */
 sealed interface Shape {
@@ -19,6 +20,21 @@ sealed interface Shape {
 
     /** A cubic by its four poles. */
     record Cubic(Vec2 start, Vec2 b, Vec2 c, Vec2 end) implements Shape {
+        private static Vec2 middle(Vec2 p, Vec2 q) {
+            return p.plus(0.5, q.minus(p));
+        }
+
+        /** The same curve in two pieces (P. de Casteljau). */
+        List<Shape> halves() {
+            Vec2 p = middle(start, b);
+            Vec2 q = middle(b, c);
+            Vec2 r = middle(c, end);
+            Vec2 u = middle(p, q);
+            Vec2 v = middle(q, r);
+            Vec2 m = middle(u, v);
+            return List.of(new Cubic(start, p, u, m), new Cubic(m, v, r, end));
+        }
+
         @Override
         public Cubic mapped(Affine m) {
             return new Cubic(m.point(start), m.point(b), m.point(c), m.point(end));
