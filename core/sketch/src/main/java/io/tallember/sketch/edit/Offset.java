@@ -1,10 +1,20 @@
 package io.tallember.sketch.edit;
 
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Patience;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveCurve;
+import io.tallember.geometry.intersect.Meeting;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
+import io.tallember.sketch.Sketch.Strand;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
@@ -20,6 +30,8 @@ import java.util.Optional;
  * dimension. Corners on the outer side are carried on to where the copies meet, or rounded about the original's corner.
  */
 public final class Offset {
+    private static final double SAME = 1e-6;
+
     private final Sketch sketch;
     private final Draft draft;
     private final boolean round;
@@ -36,7 +48,7 @@ public final class Offset {
      * @param distance in mm, above zero
      * @param side a place on the side on which the copies should lie
      * @param round whether outer corners are rounded
-     * @throws io.tallember.geometry.GeometryException BAD_VALUE naming the curve that is used up, and the largest distance
+     * @throws io.tallember.geometry.GeometryException BAD_VALUE when nothing is left, with the largest distance
      */
     public static Sketch of(Sketch sketch, List<String> curves, double distance, Vec2 side, boolean round) {
         if (!(distance > 1e-6)) {
@@ -45,41 +57,120 @@ public final class Offset {
         List<Chain> chains = Chain.of(sketch, curves);
         Map<Chain, Boolean> left = new LinkedHashMap<>();
         chains.forEach(c -> left.put(c, c.isLeft(side)));
-        Optional<String> trouble = trouble(sketch, chains, left, distance, round);
-        if (trouble.isPresent()) {
-            double lo = 0;
-            double hi = distance;
-            for (int i = 0; i < 50; i++) {
-                double mid = (lo + hi) / 2;
-                if (trouble(sketch, chains, left, mid, round).isEmpty()) {
-                    lo = mid;
-                } else {
-                    hi = mid;
-                }
-            }
-            throw Draft.refused("At " + Draft.mm(distance) + " " + trouble.get()
-                    + " is used up; on this side less than " + Draft.mm(hi) + " is possible.");
-        }
         Offset o = new Offset(sketch, round);
         for (Chain c : chains) {
-            o.draw(c, o.laid(c, left.get(c) ? distance : -distance), left.get(c) ? distance : -distance);
+            o.beside(c, left.get(c) ? distance : -distance);
+        }
+        if (o.pairs.isEmpty()) {
+            double most = most(sketch, chains, left, distance, round);
+            throw Draft.refused("At " + Draft.mm(distance) + " nothing is left; on this side less than "
+                    + Draft.mm(most) + " is possible.");
         }
         o.draft.constraints.add(new Constraint(o.draft.names.constraint(), Kind.OFFSET, o.pairs, distance));
         return o.draft.done();
     }
 
-    /** The curve that vanishes at this distance, if one does. */
-    private static Optional<String> trouble(
+    /** The distance from which on nothing is left. */
+    private static double most(
             Sketch sketch, List<Chain> chains, Map<Chain, Boolean> left, double distance, boolean round) {
-        Offset o = new Offset(sketch, round);
-        for (Chain c : chains) {
-            List<Laid> laid = o.laid(c, left.get(c) ? distance : -distance);
-            for (int i = 0; i < laid.size(); i++) {
-                Laid l = laid.get(i);
-                Chain.Link k = c.links().get(i);
-                if (!l.stands(k)) {
-                    return Optional.of(k.said());
+        double lo = 0;
+        double hi = distance;
+        for (int i = 0; i < 50; i++) {
+            double mid = (lo + hi) / 2;
+            boolean some = chains.stream().anyMatch(c -> {
+                double d = left.get(c) ? mid : -mid;
+                return new Offset(sketch, round).whole(c, d) || !Pieces.of(c, d).isEmpty();
+            });
+            if (some) {
+                lo = mid;
+            } else {
+                hi = mid;
+            }
+        }
+        return hi;
+    }
+
+    /** The copies of one chain: each curve's, or where they run into one another what is left of them. */
+    private void beside(Chain c, double d) {
+        if (whole(c, d)) {
+            draw(c, laid(c, d), d);
+            return;
+        }
+        List<Pieces.Piece> pieces = Pieces.of(c, d);
+        if (round && c.links().size() > 1 && pieces.stream().anyMatch(p -> p.links().stream().anyMatch(i -> opens(c, i, d)))) {
+            throw Draft.refused("At " + Draft.mm(Math.abs(d)) + " " + trouble(c, laid(c, d)).orElse("a copy of " + c.links().get(0).said())
+                    + " runs into another copy, and the corners beside it are to be rounded. Take sharp corners.");
+        }
+        List<String> ends = new ArrayList<>();
+        List<Vec2> places = new ArrayList<>();
+        for (Pieces.Piece p : pieces) {
+            Chain.Link k = c.links().get(p.links().get(0));
+            String id = copy(k, new Laid(p.from(), p.to(), k.radius() - (k.forward() ? d : -d)), at(p.from(), ends, places), at(p.to(), ends, places));
+            for (int more : p.links().subList(1, p.links().size())) {
+                pairs.add(c.links().get(more).curve().id());
+                pairs.add(id);
+            }
+        }
+    }
+
+    private String at(Vec2 p, List<String> ends, List<Vec2> places) {
+        for (int i = 0; i < places.size(); i++) {
+            if (places.get(i).distance(p) < SAME) {
+                return ends.get(i);
+            }
+        }
+        places.add(p);
+        ends.add(draft.point(p));
+        return ends.get(ends.size() - 1);
+    }
+
+    /** Whether a corner beside a curve opens on the copies' side, so that it would be rounded. */
+    private boolean opens(Chain c, int i, double d) {
+        int n = c.links().size();
+        Chain.Link k = c.links().get(i);
+        Chain.Link before = i > 0 || c.closed() ? c.links().get((i + n - 1) % n) : null;
+        Chain.Link after = i + 1 < n || c.closed() ? c.links().get((i + 1) % n) : null;
+        return before != null && rounded(before, k, d) || after != null && rounded(k, after, d);
+    }
+
+    /** Whether each curve of the chain has its whole copy, and none runs into another. */
+    private boolean whole(Chain c, double d) {
+        List<Laid> laid = laid(c, d);
+        if (trouble(c, laid).isPresent()) {
+            return false;
+        }
+        List<Strand> all = new ArrayList<>();
+        for (int i = 0; i < laid.size(); i++) {
+            all.add(laid.get(i).strand(c.links().get(i)));
+        }
+        for (int i = 0; i < all.size(); i++) {
+            for (int j = i + 1; j < all.size(); j++) {
+                Patience.check();
+                Strand a = all.get(i);
+                Strand b = all.get(j);
+                for (Meeting m : CurveCurve.meet(a.curve(), a.range(), b.curve(), b.range(), Tolerance.DEFAULT)) {
+                    if (!atEnd(a, m.t()) || !atEnd(b, m.s())) {
+                        return false;
+                    }
                 }
+            }
+        }
+        return true;
+    }
+
+    private static boolean atEnd(Strand s, double t) {
+        Vec3 p = s.curve().point(t);
+        return Math.min(
+                        p.distance(s.curve().point(s.range().lo())),
+                        p.distance(s.curve().point(s.range().hi())))
+                < SAME;
+    }
+
+    /** The curve that vanishes at this distance, if one does. */
+    private static Optional<String> trouble(Chain c, List<Laid> laid) {
+        for (int i = 0; i < laid.size(); i++) {
+            if (!laid.get(i).stands(c.links().get(i))) {
+                return Optional.of(c.links().get(i).said());
             }
         }
         return Optional.empty();
@@ -103,6 +194,25 @@ public final class Offset {
             }
             return k.curve() instanceof SketchCircle
                     || Math.abs(turn(k, start, end) - turn(k, k.from(), k.to())) < Math.PI;
+        }
+
+        Strand strand(Chain.Link k) {
+            if (k.curve() instanceof SketchLine) {
+                return new Strand(
+                        new Line(flat(start), flat(end.minus(start))),
+                        new Interval(0, end.minus(start).length()));
+            }
+            Circle circle = new Circle(Frame.of(flat(k.centre()), Vec3.Z, Vec3.X), radius);
+            if (k.curve() instanceof SketchCircle) {
+                return new Strand(circle, new Interval(0, 2 * Math.PI));
+            }
+            double a = circle.project(flat(k.forward() ? start : end));
+            double b = circle.project(flat(k.forward() ? end : start));
+            return new Strand(circle, new Interval(a, b <= a + 1e-12 ? b + 2 * Math.PI : b));
+        }
+
+        private static Vec3 flat(Vec2 p) {
+            return new Vec3(p.x(), p.y(), 0);
         }
 
         private static double turn(Chain.Link k, Vec2 a, Vec2 b) {
@@ -178,7 +288,7 @@ public final class Offset {
         }
     }
 
-    private void copy(Chain.Link k, Laid l, String start, String end) {
+    private String copy(Chain.Link k, Laid l, String start, String end) {
         String id = draft.names.curve();
         SketchCurve c = k.curve();
         if (c instanceof SketchLine) {
@@ -198,6 +308,7 @@ public final class Offset {
         }
         pairs.add(c.id());
         pairs.add(id);
+        return id;
     }
 
     /** The radius of a round curve, or zero. */

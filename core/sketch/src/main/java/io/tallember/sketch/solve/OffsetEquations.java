@@ -80,13 +80,11 @@ final class OffsetEquations {
                 .findFirst()
                 .orElse(null);
         boolean smooth = next != null
+                && all.together(before, next.before(shared(next, end)))
                 && Math.abs(direction(p.from(), before)
                                 .cross(direction(
                                         next.from(),
-                                        next.before(next.ends().stream()
-                                                .filter(e -> all.together(e, end))
-                                                .findFirst()
-                                                .orElseThrow()))))
+                                        next.before(shared(next, end)))))
                         < SMOOTH;
         boolean lineFirst = p.from() instanceof SketchLine;
         boolean second = next != null && pairs.indexOf(next) < pairs.indexOf(p);
@@ -97,6 +95,13 @@ final class OffsetEquations {
         if (lineFirst && !round && !(smooth && second)) {
             beside((SketchLine) p.from(), end);
         }
+    }
+
+    private String shared(Pair p, String end) {
+        return p.ends().stream()
+                .filter(e -> all.together(e, end))
+                .findFirst()
+                .orElseThrow();
     }
 
     /** The way from the original's end to the copy's is square to the original. */
