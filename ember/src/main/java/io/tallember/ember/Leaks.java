@@ -48,7 +48,8 @@ final class Leaks {
         return switch (n.kind()) {
             case SHORT -> n.first() + " stops " + length(n.distance()) + " mm short of " + n.second() + ".";
             case BESIDE -> n.first() + " runs within " + length(n.distance()) + " mm of " + n.second() + ".";
-            case BEYOND -> n.first() + " touches " + n.second() + " only " + length(n.distance()) + " mm beyond its end.";
+            case BEYOND ->
+                n.first() + " touches " + n.second() + " only " + length(n.distance()) + " mm beyond its end.";
             case TOUCHING -> "two regions touch only at " + place + ".";
         };
     }

@@ -1,6 +1,5 @@
 package io.tallember.sketch;
 
-import io.tallember.geometry.Patience;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Ellipse;
@@ -8,6 +7,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;

@@ -1,7 +1,7 @@
 package io.tallember.sketch;
 
-import io.tallember.geometry.Patience;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.sketch.Constraint.Kind;
 import java.util.List;

@@ -87,7 +87,8 @@ class EndingTest {
             // refused: it has ended
         }
         assertThat(asked[0]).as("how often it asked").isPositive();
-        assertThatThrownBy(() -> Patience.within(100_000, () -> true, () -> work.does().apply(s)))
+        assertThatThrownBy(() ->
+                        Patience.within(100_000, () -> true, () -> work.does().apply(s)))
                 .isInstanceOf(Patience.Stopped.class);
     }
 

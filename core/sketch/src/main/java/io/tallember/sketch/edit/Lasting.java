@@ -39,7 +39,8 @@ final class Lasting {
     static boolean ofLength(Constraint k, SketchCurve c) {
         return k.on().contains(c.id())
                 && (LENGTHS.contains(k.kind()) && k.on().size() == 1
-                        || k.kind() == Kind.MIDPOINT && k.on().get(k.on().size() - 1).equals(c.id())
+                        || k.kind() == Kind.MIDPOINT
+                                && k.on().get(k.on().size() - 1).equals(c.id())
                         || k.kind() == Kind.ARC_LENGTH
                         || k.kind() == Kind.EQUAL && !(c instanceof Round));
     }
@@ -68,7 +69,8 @@ final class Lasting {
             return now == null ? k : now;
         });
         if (draft.constraints.stream().anyMatch(k -> k.on().contains(whole))) {
-            draft.entities.add(new SketchLine(whole, Cut.ends(c).get(0), Cut.ends(c).get(1), true));
+            draft.entities.add(
+                    new SketchLine(whole, Cut.ends(c).get(0), Cut.ends(c).get(1), true));
         }
         if (!lost.isEmpty()) {
             throw Draft.refused("This holds for the whole of " + c.id() + " and can't for a part of it: "

@@ -97,15 +97,23 @@ public final class Offset {
             return;
         }
         List<Pieces.Piece> pieces = Pieces.of(c, d);
-        if (round && c.links().size() > 1 && pieces.stream().anyMatch(p -> p.links().stream().anyMatch(i -> opens(c, i, d)))) {
-            throw Draft.refused("At " + Draft.mm(Math.abs(d)) + " " + trouble(c, laid(c, d)).orElse("a copy of " + c.links().get(0).said())
+        if (round
+                && c.links().size() > 1
+                && pieces.stream().anyMatch(p -> p.links().stream().anyMatch(i -> opens(c, i, d)))) {
+            throw Draft.refused("At " + Draft.mm(Math.abs(d)) + " "
+                    + trouble(c, laid(c, d))
+                            .orElse("a copy of " + c.links().get(0).said())
                     + " runs into another copy, and the corners beside it are to be rounded. Take sharp corners.");
         }
         List<String> ends = new ArrayList<>();
         List<Vec2> places = new ArrayList<>();
         for (Pieces.Piece p : pieces) {
             Chain.Link k = c.links().get(p.links().get(0));
-            String id = copy(k, new Laid(p.from(), p.to(), k.radius() - (k.forward() ? d : -d)), at(p.from(), ends, places), at(p.to(), ends, places));
+            String id = copy(
+                    k,
+                    new Laid(p.from(), p.to(), k.radius() - (k.forward() ? d : -d)),
+                    at(p.from(), ends, places),
+                    at(p.to(), ends, places));
             for (int more : p.links().subList(1, p.links().size())) {
                 pairs.add(c.links().get(more).curve().id());
                 pairs.add(id);

@@ -38,7 +38,8 @@ final class Pieces {
             Vec2 u = new Vec2(d.x() / l, d.y() / l);
             double a = o.from.minus(from).dot(u);
             double b = o.to.minus(from).dot(u);
-            boolean inLine = Math.abs(u.cross(o.from.minus(from))) < NEARER && Math.abs(u.cross(o.to.minus(from))) < NEARER;
+            boolean inLine =
+                    Math.abs(u.cross(o.from.minus(from))) < NEARER && Math.abs(u.cross(o.to.minus(from))) < NEARER;
             if (!inLine || a > b || a > l + NEARER || b < -NEARER) {
                 return null;
             }
@@ -103,7 +104,9 @@ final class Pieces {
 
     private Chain.Link link(int i) {
         int n = chain.links().size();
-        return i >= 0 && i < n ? chain.links().get(i) : chain.closed() ? chain.links().get((i + n) % n) : null;
+        return i >= 0 && i < n
+                ? chain.links().get(i)
+                : chain.closed() ? chain.links().get((i + n) % n) : null;
     }
 
     /** One copy: at corners that open on its side as far as where it meets the next, else just as long as the original. */
@@ -114,8 +117,7 @@ final class Pieces {
         if (k.curve() instanceof SketchLine) {
             Vec2 along = to.minus(from);
             if (along.dot(k.to().minus(k.from())) > 0) {
-                copies.add(new Copy(
-                        i, new Line(flat(from), flat(along)), new Interval(0, along.length()), true));
+                copies.add(new Copy(i, new Line(flat(from), flat(along)), new Interval(0, along.length()), true));
             }
             return;
         }
@@ -142,7 +144,8 @@ final class Pieces {
     private List<Piece> kept() {
         List<Piece> out = new ArrayList<>();
         for (Copy c : copies) {
-            TreeSet<Double> cuts = new TreeSet<>(List.of(c.range().lo(), c.range().hi()));
+            TreeSet<Double> cuts =
+                    new TreeSet<>(List.of(c.range().lo(), c.range().hi()));
             for (Copy o : copies) {
                 Patience.check();
                 if (o != c) {

@@ -120,7 +120,10 @@ public final class Settle {
         }
         for (SketchCurve c : start.curves()) {
             if (c instanceof Round r) {
-                most = Math.max(most, Math.abs(start.radius(r) - next.radius((Round) next.find(c.id()).orElseThrow())));
+                most = Math.max(
+                        most,
+                        Math.abs(start.radius(r)
+                                - next.radius((Round) next.find(c.id()).orElseThrow())));
             }
         }
         return most > MOST_MOVED * Math.max(high.x() - low.x(), high.y() - low.y());

@@ -59,7 +59,8 @@ final class NearMisses {
         return box.grown(slack + MEANT);
     }
 
-    List<Near> all(List<String> openEnds, Set<String> apart, Arrangement graph, Set<Half> live, List<List<Half>> loops) {
+    List<Near> all(
+            List<String> openEnds, Set<String> apart, Arrangement graph, Set<Half> live, List<List<Half>> loops) {
         openEnds.stream().filter(p -> !apart.contains(p)).forEach(this::stopsShort);
         beside(graph);
         tangents();
@@ -101,11 +102,17 @@ final class NearMisses {
         byLeft.sort(Comparator.comparingDouble(d -> d.box().min().x()));
         for (int i = 0; i < byLeft.size(); i++) {
             Drawn a = byLeft.get(i);
-            for (int j = i + 1; j < byLeft.size() && byLeft.get(j).box().min().x() <= a.box().max().x(); j++) {
+            for (int j = i + 1;
+                    j < byLeft.size()
+                            && byLeft.get(j).box().min().x() <= a.box().max().x();
+                    j++) {
                 Patience.check();
                 Drawn b = byLeft.get(j);
-                boolean meet = b.box().min().y() <= a.box().max().y() && a.box().min().y() <= b.box().max().y();
-                if (meet && a.curve() != b.curve() && !doubled.contains(Set.of(a.curve().id(), b.curve().id()))) {
+                boolean meet = b.box().min().y() <= a.box().max().y()
+                        && a.box().min().y() <= b.box().max().y();
+                if (meet
+                        && a.curve() != b.curve()
+                        && !doubled.contains(Set.of(a.curve().id(), b.curve().id()))) {
                     beside(a, b);
                     beside(b, a);
                 }
@@ -133,8 +140,8 @@ final class NearMisses {
                                 && n.first().equals(b.curve().id())
                                 && n.second().equals(a.curve().id()));
                 if (!known) {
-                    found.add(new Near(
-                            Near.Kind.BESIDE, a.curve().id(), b.curve().id(), new Vec2(p.x(), p.y()), most));
+                    found.add(
+                            new Near(Near.Kind.BESIDE, a.curve().id(), b.curve().id(), new Vec2(p.x(), p.y()), most));
                 }
                 return;
             }
@@ -199,16 +206,18 @@ final class NearMisses {
             outside.put(i, area < 0);
         }
         Map<Integer, List<Half>> round = new LinkedHashMap<>();
-        graph.halves.stream().filter(live::contains).forEach(h -> round.computeIfAbsent(h.from, n -> new ArrayList<>())
-                .add(h));
+        graph.halves.stream()
+                .filter(live::contains)
+                .forEach(h ->
+                        round.computeIfAbsent(h.from, n -> new ArrayList<>()).add(h));
         round.forEach((node, all) -> {
             List<Half> out = all.stream()
                     .filter(h -> outside.getOrDefault(h.loop, false))
                     .toList();
             if (out.size() > 1) {
                 Vec3 p = graph.node(node);
-                found.add(new Near(
-                        Near.Kind.TOUCHING, out.get(0).source, out.get(1).source, new Vec2(p.x(), p.y()), 0));
+                found.add(
+                        new Near(Near.Kind.TOUCHING, out.get(0).source, out.get(1).source, new Vec2(p.x(), p.y()), 0));
             }
         });
     }

@@ -81,10 +81,7 @@ final class OffsetEquations {
                 .orElse(null);
         boolean smooth = next != null
                 && all.together(before, next.before(shared(next, end)))
-                && Math.abs(direction(p.from(), before)
-                                .cross(direction(
-                                        next.from(),
-                                        next.before(shared(next, end)))))
+                && Math.abs(direction(p.from(), before).cross(direction(next.from(), next.before(shared(next, end)))))
                         < SMOOTH;
         boolean lineFirst = p.from() instanceof SketchLine;
         boolean second = next != null && pairs.indexOf(next) < pairs.indexOf(p);
@@ -98,10 +95,7 @@ final class OffsetEquations {
     }
 
     private String shared(Pair p, String end) {
-        return p.ends().stream()
-                .filter(e -> all.together(e, end))
-                .findFirst()
-                .orElseThrow();
+        return p.ends().stream().filter(e -> all.together(e, end)).findFirst().orElseThrow();
     }
 
     /** The way from the original's end to the copy's is square to the original. */

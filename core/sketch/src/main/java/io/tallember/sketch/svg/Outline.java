@@ -55,7 +55,8 @@ public final class Outline {
         SvgReader.Read read = SvgReader.read(svg, unit);
         List<Shape> shapes = read.shapes();
         if (shapes.isEmpty()) {
-            throw SvgReader.bad("This file has no outlines that a sketch could take." + (read.trouble().isEmpty() ? "" : " " + read.trouble()));
+            throw SvgReader.bad("This file has no outlines that a sketch could take."
+                    + (read.trouble().isEmpty() ? "" : " " + read.trouble()));
         }
         if (shapes.size() > MOST) {
             throw SvgReader.bad("This file has " + shapes.size() + " curves; a sketch takes at most " + MOST + ".");

@@ -60,12 +60,12 @@ final class Style {
         int at = 0;
         while (m.lookingAt()) {
             String name = m.group(2);
-            boolean is =
-                    switch (m.group(1)) {
-                        case "." -> List.of(e.getAttribute("class").strip().split("\\s+")).contains(name);
-                        case "#" -> e.getAttribute("id").equals(name);
-                        default -> name.equals("*") || e.getLocalName().equals(name);
-                    };
+            boolean is = switch (m.group(1)) {
+                case "." ->
+                    List.of(e.getAttribute("class").strip().split("\\s+")).contains(name);
+                case "#" -> e.getAttribute("id").equals(name);
+                default -> name.equals("*") || e.getLocalName().equals(name);
+            };
             if (!is) {
                 return false;
             }

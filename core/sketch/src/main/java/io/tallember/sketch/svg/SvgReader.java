@@ -146,7 +146,9 @@ final class SvgReader {
     }
 
     private void use(Element e, Affine map, Viewport view, boolean shown, int depth) {
-        String link = e.hasAttribute("href") ? e.getAttribute("href") : e.getAttributeNS("http://www.w3.org/1999/xlink", "href");
+        String link = e.hasAttribute("href")
+                ? e.getAttribute("href")
+                : e.getAttributeNS("http://www.w3.org/1999/xlink", "href");
         Element what = link.startsWith("#") ? named.get(link.substring(1)) : null;
         if (what == null) {
             leftOut++;
@@ -173,7 +175,8 @@ final class SvgReader {
             switch (e.getLocalName()) {
                 case "path" -> made.addAll(PathData.read(e.getAttribute("d")));
                 case "rect" -> rect(made);
-                case "circle" -> oval(across("r", Math.hypot(view.width(), view.height()) / Math.sqrt(2)), Double.NaN, made);
+                case "circle" ->
+                    oval(across("r", Math.hypot(view.width(), view.height()) / Math.sqrt(2)), Double.NaN, made);
                 case "ellipse" -> oval(across("rx", view.width()), across("ry", view.height()), made);
                 case "line" -> made.add(new Shape.Straight(at("x1", "y1"), at("x2", "y2")));
                 case "polyline", "polygon" -> poly(made);
@@ -216,8 +219,10 @@ final class SvgReader {
             if (w <= 0 || h <= 0) {
                 return;
             }
-            boolean hasX = !e.getAttribute("rx").isBlank() && !e.getAttribute("rx").equals("auto");
-            boolean hasY = !e.getAttribute("ry").isBlank() && !e.getAttribute("ry").equals("auto");
+            boolean hasX =
+                    !e.getAttribute("rx").isBlank() && !e.getAttribute("rx").equals("auto");
+            boolean hasY =
+                    !e.getAttribute("ry").isBlank() && !e.getAttribute("ry").equals("auto");
             double rx = Math.min(w / 2, hasX ? across("rx", view.width()) : across("ry", view.height()));
             double ry = Math.min(h / 2, hasY ? across("ry", view.height()) : across("rx", view.width()));
             Vec2 at = at("x", "y");

@@ -19,7 +19,8 @@ record Viewport(Affine map, double width, double height) {
         if (n.length == 0) {
             return Double.NaN;
         }
-        String unit = t.replaceFirst("^[-+]?(\\d+\\.?\\d*|\\.\\d+)(e[-+]?\\d+)?", "").strip();
+        String unit =
+                t.replaceFirst("^[-+]?(\\d+\\.?\\d*|\\.\\d+)(e[-+]?\\d+)?", "").strip();
         return n[0]
                 * switch (unit) {
                     case "mm" -> 1 / PIXEL;
@@ -87,7 +88,8 @@ record Viewport(Affine map, double width, double height) {
     private static Affine laid(double[] box, double wide, double high, String how) {
         double sx = wide / box[2];
         double sy = high / box[3];
-        String[] words = how.strip().isEmpty() ? new String[] {"xMidYMid"} : how.strip().split("\\s+");
+        String[] words =
+                how.strip().isEmpty() ? new String[] {"xMidYMid"} : how.strip().split("\\s+");
         String align = words[0].equals("defer") && words.length > 1 ? words[1] : words[0];
         if (!align.equals("none")) {
             double s = how.contains("slice") ? Math.max(sx, sy) : Math.min(sx, sy);

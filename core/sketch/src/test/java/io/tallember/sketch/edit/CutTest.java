@@ -17,9 +17,9 @@ import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.regions.SketchReader;
 import io.tallember.sketch.solve.Judgement;
 import io.tallember.sketch.solve.Solver;
-import java.util.Random;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 /** Splitting, dividing, joining, tidying, tangent lines and arcs, and repeats counted anew. */
@@ -238,7 +238,9 @@ class CutTest {
         for (int parts = 2; parts <= 7; parts++) {
             Sketch circle = new Draw().point("m", 3, 4).circle("o", "m", 10).sketch();
             Sketch s = Cut.divide(circle, "o", parts);
-            assertThat(Solver.judge(s).freedoms()).as("%d parts: place, radius, turn", parts).isEqualTo(4);
+            assertThat(Solver.judge(s).freedoms())
+                    .as("%d parts: place, radius, turn", parts)
+                    .isEqualTo(4);
             Sketch pulled = Solver.drag(s, "p1", s.point("p1").at(), new Vec2(-20, 30));
             List<Vec2> points = pulled.entities().stream()
                     .filter(e -> e instanceof SketchPoint && e.id().startsWith("p"))

@@ -107,10 +107,7 @@ class EditTest {
                 Trim.trim(held().sketch(), "l", new Vec2(25, 0)),
                 Trim.trim(held().sketch(), "l", new Vec2(5, 0)),
                 Cut.split(held().sketch(), "l", new Vec2(10, 0)),
-                Corner.round(
-                        held().line("q", "b", "f").sketch(),
-                        "b",
-                        3));
+                Corner.round(held().line("q", "b", "f").sketch(), "b", 3));
         for (Sketch s : all) {
             Sketch settled = Solver.solve(s).orElseThrow();
             assertThat(settled.point("g").x()).isCloseTo(15, within(1e-9));

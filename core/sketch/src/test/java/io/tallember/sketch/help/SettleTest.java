@@ -126,7 +126,9 @@ class SettleTest {
             d.point("m", 50, 40).circle("o", "m", 4);
             if (seed % 3 == 0) {
                 // nearly alike, level and equal: what nearly holds is proposed, as far as nothing moves much
-                d.point("q", 50.3, 62).circle("w", "q", 4.01 + 0.02 * r.nextDouble()).line("x", "m", "q");
+                d.point("q", 50.3, 62)
+                        .circle("w", "q", 4.01 + 0.02 * r.nextDouble())
+                        .line("x", "m", "q");
             }
             Sketch s = d.sketch();
             Sketch done = take(s, Settle.propose(s));

@@ -48,7 +48,11 @@ class NearMissesTest {
                 assertThat(n.distance()).isCloseTo(off, within(1e-9));
             });
         }
-        assertThat(near(box(0, 0, 40, 20, "q").point("s", 15, 0).point("e", 18, 20).line("div", "s", "e").sketch()))
+        assertThat(near(box(0, 0, 40, 20, "q")
+                        .point("s", 15, 0)
+                        .point("e", 18, 20)
+                        .line("div", "s", "e")
+                        .sketch()))
                 .isEmpty();
     }
 
@@ -74,7 +78,12 @@ class NearMissesTest {
             assertThat(n.at().distance(new Vec2(10, 10))).isLessThan(1e-9);
         });
         assertThat(near(box(box(0, 0, 10, 10, "q"), 10, 0, 5, 5, "r").sketch())).isEmpty();
-        assertThat(near(new Draw().point("m", 0, 0).circle("o", "m", 5).point("n", 9, 0).circle("w", "n", 4).sketch()))
+        assertThat(near(new Draw()
+                        .point("m", 0, 0)
+                        .circle("o", "m", 5)
+                        .point("n", 9, 0)
+                        .circle("w", "n", 4)
+                        .sketch()))
                 .singleElement()
                 .satisfies(n -> assertThat(n.kind()).isEqualTo(Near.Kind.TOUCHING));
     }
