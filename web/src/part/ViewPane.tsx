@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import type { Command } from "../api/types";
 import { setScene } from "../scene/current";
 import { Scene } from "../scene/Scene";
 import { useLookStore } from "../scene/useLook";
@@ -55,6 +56,7 @@ export function ViewPane() {
     (window as unknown as { tallEmber: unknown }).tallEmber = {
       scene: s,
       part: () => usePart.getState().view,
+      send: (command: Command) => usePart.getState().send(command),
     };
     const tell = () => useLookStore.setState((x) => ({ look: s.look, turn: x.turn + 1 }));
     s.onLook = tell;

@@ -3,6 +3,7 @@ package io.tallember.browser;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -91,5 +92,71 @@ class SketchToolsTest extends Browsing {
         page.sees("[data-testid=foot]", "3 closed regions");
         page.find("[aria-label='How many']").sendKeys(Keys.chord(Keys.CONTROL, "a"), "5", Keys.ENTER);
         page.sees("[data-testid=foot]", "5 closed regions");
+    }
+
+    private double[] place(String point) {
+        List<?> p = (List<?>) page.script(
+                "const p = window.tallEmber.part().steps[0].entities.find(e => e.id === arguments[0]); return [p.x, p.y];",
+                point);
+        return new double[] {((Number) p.get(0)).doubleValue(), ((Number) p.get(1)).doubleValue()};
+    }
+
+    /** Pulls at a place by a way, and waits until a point has gone the same way. */
+    private void pulled(String point, double x, double y, double dx, double dy) {
+        double[] before = place(point);
+        page.drag(page.at(x, y, 0), page.at(x + dx, y + dy, 0), MouseButton.LEFT);
+        page.until(d -> {
+            double[] now = place(point);
+            return Math.hypot(now[0] - before[0] - dx, now[1] - before[1] - dy) < 0.6;
+        });
+    }
+
+    /** Whatever is pulled ends under the pointer, in however many moves the hand goes there. */
+    @Test
+    void eachKindOfCurveEndsUnderThePointer() {
+        newPart("Pulled");
+        String points = "";
+        double[][] at = {
+            {-20, 20},
+            {-8, 20},
+            {-20, 4},
+            {-14, 4},
+            {-8, 4},
+            {8, 14},
+            {14, 14},
+            {8, 17},
+            {-20, -10},
+            {-6, -10},
+            {10, -12},
+            {16, -12},
+            {10, -6}
+        };
+        for (int i = 0; i < at.length; i++) {
+            points += "{kind:'point',id:'p" + i + "',x:" + at[i][0] + ",y:" + at[i][1] + "},";
+        }
+        page.script("window.tallEmber.send({do:'draw',id:window.tallEmber.part().steps[0].id,constraints:[],entities:["
+                + points
+                + "{kind:'line',id:'c1',start:'p0',end:'p1'},"
+                + "{kind:'spline',id:'c2',through:['p2','p3','p4'],closed:false},"
+                + "{kind:'ellipse',id:'c3',centre:'p5',a:'p6',b:'p7'},"
+                + "{kind:'text',id:'c4',start:'p8',along:'p9',text:'Lark',height:5},"
+                + "{kind:'arc',id:'c5',centre:'p10',start:'p11',end:'p12'}]})");
+        page.until(d -> page.script("return window.tallEmber.part().steps[0].entities.length") instanceof Number n
+                && n.intValue() == 18);
+        page.keys(Keys.ESCAPE);
+        pulled("p0", -14, 20, 2, 4);
+        pulled("p2", -17, 4, 1, 3);
+        pulled("p5", 8 - 6 * Math.sqrt(0.5), 14 + 3 * Math.sqrt(0.5), 2, 2);
+        pulled("p8", -19.3, -8, 2, 1);
+        // the arc's rim by its middle: the centre stays, the radius follows
+        double c = Math.sqrt(0.5);
+        page.drag(page.at(10 + 6 * c, -12 + 6 * c, 0), page.at(10 + 9 * c, -12 + 9 * c, 0), MouseButton.LEFT);
+        page.until(d -> {
+            double[] m = place("p10");
+            double[] e = place("p11");
+            double radius = Math.hypot(e[0] - m[0], e[1] - m[1]);
+            double hand = Math.hypot(10 + 9 * c - m[0], -12 + 9 * c - m[1]);
+            return Math.abs(radius - hand) < 0.6;
+        });
     }
 }

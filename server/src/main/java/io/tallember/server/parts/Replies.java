@@ -23,7 +23,7 @@ import tools.jackson.databind.node.ObjectNode;
 class Replies {
     private static final int KEPT = 64;
     /** Of all kept answers together, in letters. */
-    private static final long KEPT_LETTERS = 30_000_000;
+    private static final long KEPT_LETTERS = 10_000_000;
 
     /**
      * An answer given.

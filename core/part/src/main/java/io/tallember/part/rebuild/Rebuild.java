@@ -42,9 +42,9 @@ import java.util.function.BooleanSupplier;
  * that a change builds only what stands below it, and going back costs nothing. Safe for several threads.
  */
 public final class Rebuild {
-    private static final int KEPT = 600;
+    private static final int KEPT = 400;
     /** Of all results together, so that what is kept of a part with many faces takes no more memory than there is. */
-    private static final long KEPT_FACES = 100_000;
+    private static final long KEPT_FACES = 40_000;
 
     /** How long one step may take. */
     private static final long MOST_MILLIS = Long.getLong("tallember.step.millis", 60_000);
