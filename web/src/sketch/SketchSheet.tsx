@@ -9,6 +9,11 @@ import { called, Model } from "./model";
 import { Proposals } from "./Proposals";
 import { useSketch } from "./store";
 
+function placeOf(step: SketchStep, id: string): string {
+  const p = step.entities.find((e) => e.id === id);
+  return p?.kind === "point" ? [p.x, p.y].join() : "";
+}
+
 /** What two curves nearly do, and what would do. */
 function nearly(
   n: PlacedSketch["faults"]["near"][number],
@@ -44,7 +49,8 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
       return c && c.kind !== "point" ? model.endsOf(c) : [];
     }),
   ]);
-  const stops = placed.openEnds.filter((id) => !told.has(id));
+  const short = placed.faults.near.filter((n) => n.kind === "short").map((n) => n.at.join());
+  const stops = placed.openEnds.filter((id) => !told.has(id) && !short.includes(placeOf(step, id)));
   const troubled =
     placed.gaps.length +
       placed.fighting.length +
