@@ -1,5 +1,6 @@
 package io.tallember.exchange;
 
+import io.tallember.geometry.GeometryException;
 import io.tallember.solid.Body;
 import io.tallember.solid.mesh.FaceMesh;
 import io.tallember.solid.mesh.MeshQuality;
@@ -15,14 +16,31 @@ import java.util.List;
 public final class StlWriter {
     private StlWriter() {}
 
-    /** All bodies in one file, closed and outward, to the export mesh quality. */
+    /** The most facets in a file: 250 MB. */
+    private static final int MOST = 5_000_000;
+
+    /**
+     * All bodies in one file, closed and outward, to the export mesh quality.
+     *
+     * @throws GeometryException BAD_VALUE when there would be more than five million facets
+     */
     public static byte[] write(List<Body> bodies) {
+        return write(bodies, MOST);
+    }
+
+    static byte[] write(List<Body> bodies, int most) {
         List<byte[]> facets = new ArrayList<>();
         Tessellator mesher = new Tessellator(MeshQuality.EXPORT);
         for (Body b : bodies) {
             for (FaceMesh m : mesher.mesh(b)) {
                 for (int i = 0; i < m.triangles().length; i += 3) {
                     facet(m, i, facets);
+                }
+                if (facets.size() > most) {
+                    throw new GeometryException(
+                            GeometryException.Reason.BAD_VALUE,
+                            "The mesh of this part has more than " + most
+                                    + " facets, which is more than a file of them can hold here. Hand over STEP, or fewer bodies.");
                 }
             }
         }

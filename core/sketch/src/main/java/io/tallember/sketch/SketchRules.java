@@ -10,6 +10,7 @@ import java.util.regex.Pattern;
 
 /** What a sketch must satisfy before anything is computed from it. */
 final class SketchRules {
+    private static final int MOST = 20_000;
     private static final int MOST_THROUGH = 500;
 
     private static final Pattern NAME = Pattern.compile("[A-Za-z0-9-]{1,40}");
@@ -17,6 +18,9 @@ final class SketchRules {
     private SketchRules() {}
 
     static void check(List<Entity> entities, List<Constraint> constraints, Map<String, Entity> byId) {
+        if (entities.size() > MOST || constraints.size() > MOST) {
+            throw bad("A sketch holds at most " + MOST + " points and curves, and as many constraints.");
+        }
         for (Entity e : entities) {
             Patience.check();
             named(e.id());

@@ -25,6 +25,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
@@ -111,5 +112,14 @@ class EndingTest {
 
     static Stream<String> files() {
         return Stream.of("zig.svg", "curves.svg");
+    }
+
+    @Test
+    void aSketchHoldsSoMuchAndNoMore() {
+        Draw d = new Draw();
+        for (int i = 0; i <= 20_000; i++) {
+            d.point("p" + i, i, 0);
+        }
+        assertThatThrownBy(d::sketch).hasMessageContaining("20000");
     }
 }
