@@ -1,9 +1,11 @@
 package io.tallember.sketch.regions;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -64,6 +66,8 @@ final class Arrangement {
 
     /** Crossings that are worked with at most. */
     private static final int MOST_PLACES = 40_000;
+    /** Pairs of curves with no closed form that are looked at for crossings at most. */
+    private static final int MOST_PAIRS = 5_000;
 
     private int places;
     private final Tolerance tol;
@@ -90,6 +94,7 @@ final class Arrangement {
                 });
             }
         }
+        bounded(strands);
         for (int i = 0; i < strands.size(); i++) {
             for (int j = i + 1; j < strands.size(); j++) {
                 if (strands.get(i).box().overlaps(strands.get(j).box())) {
@@ -110,14 +115,35 @@ final class Arrangement {
         return nodes.get(i);
     }
 
+    /** Looks beforehand at how many pairs there are whose crossings take long to find. */
+    private static void bounded(List<Strand> strands) {
+        int pairs = 0;
+        for (int i = 0; i < strands.size(); i++) {
+            Strand a = strands.get(i);
+            boolean plain = a.curve() instanceof Line || a.curve() instanceof Circle;
+            for (int j = i + 1; j < strands.size(); j++) {
+                Patience.check();
+                Strand b = strands.get(j);
+                boolean both = plain && (b.curve() instanceof Line || b.curve() instanceof Circle);
+                pairs += !both && a.box().overlaps(b.box()) ? 1 : 0;
+            }
+            if (pairs > MOST_PAIRS) {
+                throw tooMany("More than " + MOST_PAIRS + " pairs of its splines and ellipses lie over each other");
+            }
+        }
+    }
+
+    private static GeometryException tooMany(String what) {
+        return new GeometryException(
+                GeometryException.Reason.BAD_VALUE,
+                what + ", too many to find regions between. Take curves out, make some of them construction lines, or"
+                        + " divide it into several sketches.");
+    }
+
     private void cross(Strand a, Strand b) {
         Patience.check();
         if (places > MOST_PLACES) {
-            throw new GeometryException(
-                    GeometryException.Reason.BAD_VALUE,
-                    "Its curves cross in more than " + MOST_PLACES
-                            + " places, too many to find regions between. Take curves out, make some of them construction lines, or"
-                            + " divide it into several sketches.");
+            throw tooMany("Its curves cross in more than " + MOST_PLACES + " places");
         }
         if (a.curve().getClass() == b.curve().getClass() && CurveCurve.same(a.curve(), a.range(), b.curve(), tol)) {
             endsOn(a, b);
@@ -140,6 +166,9 @@ final class Arrangement {
         }
         for (double t : new double[] {a.range().lo(), a.range().hi()}) {
             Vec3 p = a.curve().point(t);
+            if (!b.box().contains(p)) {
+                continue;
+            }
             double s = b.curve().project(p, b.range());
             if (b.curve().point(s).distance(p) <= tol.linear()) {
                 b.cuts().add(s);
