@@ -6,12 +6,16 @@ import com.zaxxer.hikari.SQLExceptionOverride;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.Set;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import javax.sql.DataSource;
 import org.h2.api.ErrorCode;
 import org.h2.engine.Database;
 import org.h2.engine.SessionLocal;
 import org.h2.jdbc.JdbcConnection;
 import org.h2.jdbcx.JdbcDataSource;
+import org.h2.mvstore.MVStore;
 import org.h2.mvstore.MVStoreException;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
@@ -28,6 +32,12 @@ import org.springframework.jdbc.datasource.DelegatingDataSource;
 class Connections {
     private static final int MOST = 8;
     private static final long WAIT_MILLIS = 5_000;
+    private static final long IDLE_MILLIS = 10_000;
+    /** Per cent of a chunk that is in use, below which it is rewritten; bytes at once, and how often. */
+    private static final int FILLED = 80;
+
+    private static final int AT_ONCE = 1 << 20;
+    private static final int ROUNDS = 200;
 
     @Bean(destroyMethod = "close")
     Watched dataSource(@Value("${spring.datasource.url}") String url) {
@@ -63,7 +73,15 @@ class Connections {
     /** The connections, looked after. */
     static final class Watched extends DelegatingDataSource implements AutoCloseable {
         private final HikariDataSource pool;
+        private final ScheduledExecutorService aside = Executors.newSingleThreadScheduledExecutor(r -> {
+            Thread t = new Thread(r, "compacting");
+            t.setDaemon(true);
+            t.setPriority(Thread.MIN_PRIORITY);
+            return t;
+        });
         private volatile Database database;
+        private volatile long asked = System.nanoTime();
+        private long compacted;
 
         Watched(String url) {
             JdbcDataSource plain = new JdbcDataSource();
@@ -77,6 +95,31 @@ class Connections {
             config.setExceptionOverrideClassName(Failing.class.getName());
             pool = new HikariDataSource(config);
             setTargetDataSource(pool);
+            aside.scheduleWithFixedDelay(this::compact, IDLE_MILLIS, IDLE_MILLIS, TimeUnit.MILLISECONDS);
+        }
+
+        /**
+         * Rewrites what is little filled, once nobody has asked for a while: with every commit written at once the database does no
+         * such housekeeping itself. It appends like any other change and frees the old places later, so it may be cut off anywhere.
+         */
+        private void compact() {
+            long last = asked;
+            Database now = database;
+            if (now == null || last == compacted || System.nanoTime() - last < IDLE_MILLIS * 1_000_000) {
+                return;
+            }
+            try {
+                MVStore store = now.getStore().getMvStore();
+                for (int i = 0; i < ROUNDS && !store.isClosed() && asked == last; i++) {
+                    if (!store.compact(FILLED, AT_ONCE)) {
+                        compacted = last;
+                        return;
+                    }
+                }
+            } catch (MVStoreException e) {
+                // full, or closed meanwhile: the next question finds out
+                compacted = last;
+            }
         }
 
         private DataSource opening(DataSource plain) {
@@ -92,6 +135,7 @@ class Connections {
 
         @Override
         public Connection getConnection() throws SQLException {
+            asked = System.nanoTime();
             Database now = database;
             if (now != null && now.getStore().getMvStore().isClosed()) {
                 over(now);
@@ -109,6 +153,7 @@ class Connections {
 
         @Override
         public void close() {
+            aside.shutdownNow();
             pool.close();
         }
     }
