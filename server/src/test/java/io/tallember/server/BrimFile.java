@@ -11,6 +11,8 @@ import org.h2.store.fs.FilePathWrapper;
 /** Files on a disk that can be made to take nothing more, under the scheme {@code brim:}. */
 public final class BrimFile extends FilePathWrapper {
     static volatile boolean full;
+    /** Whether what is written is there, and an error is told all the same. */
+    static volatile boolean late;
 
     private static void room() throws IOException {
         if (full) {
@@ -54,7 +56,11 @@ public final class BrimFile extends FilePathWrapper {
         @Override
         public int write(ByteBuffer from, long position) throws IOException {
             room();
-            return file.write(from, position);
+            int written = file.write(from, position);
+            if (late) {
+                throw new IOException("Input/output error");
+            }
+            return written;
         }
 
         @Override

@@ -39,6 +39,7 @@ class FullDiskTest {
     @AfterEach
     void stop() {
         BrimFile.full = false;
+        BrimFile.late = false;
         app.close();
     }
 
@@ -74,6 +75,24 @@ class FullDiskTest {
         }
         assertThat(volume(client.ask(id, "undo", ""))).isCloseTo(1400, within(1e-8));
         assertThat(client.send("GET", "/api/home", null).get("folders")).isEmpty();
+    }
+
+    /** The disk takes what is written and tells an error all the same: what is said of it is what is there afterwards. */
+    @Test
+    void whatIsSaidIsTrueAlsoWhenTheErrorComesLate() {
+        long id = client.newPart("Peg");
+        client.disc(id, "12");
+        for (int round = 1; round <= 4; round++) {
+            long before = client.look(id).get("revision").longValue();
+            BrimFile.late = true;
+            JsonNode answer = client.command(id, thick(20 + round));
+            int status = client.status;
+            BrimFile.late = false;
+            assertThat(status).as(answer.toString()).isIn(200, 507);
+            long after = client.look(id).get("revision").longValue();
+            assertThat(after).as(answer.toString()).isEqualTo(status == 200 ? before + 1 : before);
+            assertThat(volume(client.command(id, thick(12 + round)))).isCloseTo(1200 + 100 * round, within(1e-8));
+        }
     }
 
     /** A storm of commands takes little room each, and all can be undone and done again across restarts. */

@@ -85,6 +85,9 @@ public class Refusals {
     /** The database was closed by what another request stored; asked again it is opened anew. */
     @ExceptionHandler({DataAccessException.class, TransactionException.class, PersistenceException.class})
     ResponseEntity<Map<String, String>> notRead(RuntimeException e) {
+        if (!Storage.away(e)) {
+            return failed(e);
+        }
         LOG.warn(
                 "What is stored can't be read just now: {}",
                 String.valueOf(e.getMessage()).lines().findFirst().orElse(""));

@@ -7,7 +7,9 @@ import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.CannotGetJdbcConnectionException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.TransactionException;
@@ -80,7 +82,7 @@ public class Storage {
     /** Does a change; what kept it from being stored, or null. */
     private <T> RuntimeException failure(Supplier<T> work, List<T> out) {
         try {
-            out.add(transacted(work));
+            transacted(work, out);
             return null;
         } catch (DataAccessException | TransactionException e) {
             if (Connections.fatal(e)) {
@@ -90,11 +92,11 @@ public class Storage {
         }
     }
 
-    private <T> T transacted(Supplier<T> work) {
+    /** What the work gave is taken down before it is committed: a commit that failed may have been written all the same. */
+    private <T> void transacted(Supplier<T> work, List<T> out) {
         TransactionStatus status = transactions.getTransaction(TransactionDefinition.withDefaults());
-        T out;
         try {
-            out = work.get();
+            out.add(work.get());
         } catch (RuntimeException | Error e) {
             try {
                 transactions.rollback(status);
@@ -104,7 +106,13 @@ public class Storage {
             throw e;
         }
         transactions.commit(status);
-        return out;
+    }
+
+    /** Whether an error tells that what is stored can't be got at just now, rather than a fault of ours. */
+    public static boolean away(Throwable e) {
+        return e instanceof CannotGetJdbcConnectionException
+                || e instanceof CannotCreateTransactionException
+                || Connections.fatal(e);
     }
 
     private boolean written(RuntimeException e, BooleanSupplier done) {

@@ -105,6 +105,11 @@ public final class Tracing {
     /** Points where the curves of another sketch pass through this one's plane. */
     public static Command passing(Rebuild rebuild, PartDocument doc, String id, String other) {
         Tracing t = new Tracing(rebuild, doc, id);
+        if (t.before.sketch(other).filter(p -> !p.fault().isEmpty()).isPresent()) {
+            throw Refusal.of(
+                    doc.step(other).name()
+                            + " doesn't hold its dimensions and constraints as it lies. Mend it first; what is wrong is told there.");
+        }
         for (Traces.Passed p : Traces.passing(t.before, t.placed.frame(), other)) {
             String point = t.point(Flat.at(t.placed.frame(), p.at()));
             t.traces.add(new Trace(point, new Trace.Passing(other, p.curve(), p.at())));
