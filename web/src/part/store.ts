@@ -123,11 +123,11 @@ function stopTrial(): void {
 }
 
 export const usePart = create<PartStore>((set, get) => {
-  /** What a reply tells by the views at hand; all is asked for when they don't do. */
-  async function told(reply: Reply, id: number): Promise<PartView> {
+  /** What a reply tells by the views at hand; asked for again, and all of it, when they don't do. */
+  async function told(reply: Reply, again: () => Promise<Reply>): Promise<PartView> {
     const { view, preview, shapes } = get();
     let seen = opened(reply, [view, preview], shapes);
-    if (!seen) seen = opened(await api.part(id), [], shapes);
+    if (!seen) seen = opened(await again(), [], shapes);
     if (!seen) throw new Error("a part lacks its shapes");
     keep(seen);
     return seen;
@@ -170,7 +170,7 @@ export const usePart = create<PartStore>((set, get) => {
   async function refused(e: unknown, id: number) {
     if (!(e instanceof Refused)) throw e;
     get().say(e.message, true);
-    if (e.status === 409) show(await told(await api.part(id), id));
+    if (e.status === 409) show(await told(await api.part(id), () => api.part(id)));
   }
 
   /** One request that changes the part at a time, in the order of asking. */
@@ -180,7 +180,7 @@ export const usePart = create<PartStore>((set, get) => {
       if (!view) return false;
       set({ saving: true });
       try {
-        show(await told(await ask(view, atHand()), view.id));
+        show(await told(await ask(view, atHand()), () => api.part(view.id)));
         return true;
       } catch (e) {
         set({ saving: false, preview: null, previewWhy: "" });
@@ -224,7 +224,7 @@ export const usePart = create<PartStore>((set, get) => {
         compared: null,
       });
       try {
-        show(await told(await api.part(id), id));
+        show(await told(await api.part(id), () => api.part(id)));
       } catch (e) {
         set({ missing: e instanceof Error ? e.message : "This part can't be shown." });
       }
@@ -275,9 +275,10 @@ export const usePart = create<PartStore>((set, get) => {
         if (!view || trial !== control) return;
         const begin = performance.now();
         try {
-          const reply = await api.preview(view.id, view.revision, command, atHand(), control.signal);
+          const ask = (seen: string[]) => api.preview(view.id, view.revision, command, seen, control.signal);
+          const reply = await ask(atHand());
           if (trial !== control) return;
-          const seen = await told(reply, view.id);
+          const seen = await told(reply, () => ask([]));
           if (trial !== control) return;
           set({ preview: seen, previewWhy: "", previewMs: performance.now() - begin });
         } catch (e) {

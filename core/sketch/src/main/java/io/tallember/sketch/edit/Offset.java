@@ -189,7 +189,7 @@ public final class Offset {
      *
      * @param radius of a round one, below zero when it is used up
      */
-    private record Laid(Vec2 start, Vec2 end, double radius) {
+    record Laid(Vec2 start, Vec2 end, double radius) {
         boolean stands(Chain.Link k) {
             if (start == null || end == null) {
                 return false;

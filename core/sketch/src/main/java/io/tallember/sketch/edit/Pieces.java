@@ -1,10 +1,7 @@
 package io.tallember.sketch.edit;
 
-import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
-import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
-import io.tallember.geometry.Line;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
@@ -114,19 +111,11 @@ final class Pieces {
         Chain.Link k = link(i);
         Vec2 from = end(link(i - 1), k, false);
         Vec2 to = end(k, link(i + 1), true);
-        if (k.curve() instanceof SketchLine) {
-            Vec2 along = to.minus(from);
-            if (along.dot(k.to().minus(k.from())) > 0) {
-                copies.add(new Copy(i, new Line(flat(from), flat(along)), new Interval(0, along.length()), true));
-            }
-            return;
-        }
+        boolean line = k.curve() instanceof SketchLine;
         double radius = k.radius() - (k.forward() ? d : -d);
-        if (radius > 1e-6) {
-            Circle circle = new Circle(Frame.of(flat(k.centre()), Vec3.Z, Vec3.X), radius);
-            double a = circle.project(flat(k.forward() ? from : to));
-            double b = circle.project(flat(k.forward() ? to : from));
-            copies.add(new Copy(i, circle, new Interval(a, b <= a + 1e-12 ? b + 2 * Math.PI : b), k.forward()));
+        if (line ? to.minus(from).dot(k.to().minus(k.from())) > 0 : radius > 1e-6) {
+            Strand s = new Offset.Laid(from, to, radius).strand(k);
+            copies.add(new Copy(i, s.curve(), s.range(), line || k.forward()));
         }
     }
 

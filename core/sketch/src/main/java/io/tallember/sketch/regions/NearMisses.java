@@ -31,6 +31,7 @@ final class NearMisses {
     private static final double BESIDE = 1e-5;
 
     private static final int SAMPLES = 9;
+    private static final int IN_A_ROW = 3;
 
     private record Drawn(SketchCurve curve, Strand strand, Box3 box) {}
 
@@ -122,19 +123,21 @@ final class NearMisses {
 
     /** Several places in a row of the first at which the second is very near, but isn't the same curve. */
     private void beside(Drawn a, Drawn b) {
+        boolean none = true;
+        for (int i = IN_A_ROW - 1; i < SAMPLES && none; i += IN_A_ROW) { // one of these is in every such row
+            none = away(sample(a, i), b) >= BESIDE;
+        }
+        if (none) {
+            return;
+        }
         int row = 0;
         double most = 0;
         for (int i = 0; i < SAMPLES; i++) {
-            Vec3 p = a.strand().curve().point(a.strand().range().at((i + 0.5) / SAMPLES));
-            double far = b.box().contains(p)
-                    ? b.strand()
-                            .curve()
-                            .point(b.strand().curve().project(p, b.strand().range()))
-                            .distance(p)
-                    : Double.MAX_VALUE;
+            Vec3 p = sample(a, i);
+            double far = away(p, b);
             row = far < BESIDE ? row + 1 : 0;
             most = row == 0 ? 0 : Math.max(most, far);
-            if (row == 3 && most > tol.linear()) {
+            if (row == IN_A_ROW && most > tol.linear()) {
                 boolean known = found.stream()
                         .anyMatch(n -> n.kind() == Near.Kind.BESIDE
                                 && n.first().equals(b.curve().id())
@@ -146,6 +149,19 @@ final class NearMisses {
                 return;
             }
         }
+    }
+
+    private static Vec3 sample(Drawn a, int i) {
+        return a.strand().curve().point(a.strand().range().at((i + 0.5) / SAMPLES));
+    }
+
+    private static double away(Vec3 p, Drawn b) {
+        return b.box().contains(p)
+                ? b.strand()
+                        .curve()
+                        .point(b.strand().curve().project(p, b.strand().range()))
+                        .distance(p)
+                : Double.MAX_VALUE;
     }
 
     private void tangents() {
