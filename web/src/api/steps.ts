@@ -23,6 +23,9 @@ export type Entity =
       closed: boolean;
       startHandle?: string;
       endHandle?: string;
+      /** Of a stretch, as a closed curve runs; both are missing when it is whole. */
+      start?: string;
+      end?: string;
       construction?: boolean;
     }
   | {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Entity, Vec2 } from "../api/types";
-import { nearestOf, oval, ovalPath, pieces, samples, splinePath } from "./free";
+import { nearestOf, oval, ovalPath, pieces, samples, splinePath, stretch } from "./free";
 import { dist, Model } from "./model";
 import { EllipseTool } from "./tools/ellipse";
 import { SplineTool } from "./tools/spline";
@@ -46,6 +46,31 @@ describe("smooth curves through points", () => {
     }
     expect(splinePath(ring, true)).toMatch(/^M10 0C/);
     expect(splinePath([[1, 1]], false)).toBe("");
+  });
+});
+
+describe("a stretch of a spline", () => {
+  const ring: Vec2[] = Array.from({ length: 7 }, (_, i) => {
+    const t = (2 * Math.PI * i) / 7;
+    return [(10 + i) * Math.cos(t), (12 - i) * Math.sin(t)];
+  });
+
+  it("lies where the whole lies, and makes it up with what is left, open or closed", () => {
+    for (const closed of [false, true]) {
+      const all = pieces(ring, closed);
+      const [a, b] = [all[1][0], all[4][0]];
+      const half = (q: (typeof all)[0]): Vec2 =>
+        [0, 1].map((k) => (q[0][k] + 3 * q[1][k] + 3 * q[2][k] + q[3][k]) / 8) as Vec2;
+      const cut = half(all[2]);
+      const inner = stretch(all, closed, cut, b);
+      expect(inner).toHaveLength(2);
+      expect(dist(inner[0][0], cut)).toBeLessThan(1e-6);
+      expect(dist(inner[0][3], all[2][3])).toBeLessThan(1e-9);
+      expect(inner[1]).toEqual(all[3]);
+      const round = stretch(all, closed, b, a);
+      // over its beginning when it closes, else the way between the two
+      expect(round).toHaveLength(closed ? 4 : 3);
+    }
   });
 });
 

@@ -39,6 +39,62 @@ export function pieces(through: Vec2[], closed: boolean, handles: Ends = {}): Pi
   });
 }
 
+const mix = (p: Vec2, q: Vec2, t: number): Vec2 => [p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])];
+
+/** A piece up to a place on it and from there on, by halving (de Casteljau). */
+function halves([a, b, c, d]: Piece, t: number): [Piece, Piece] {
+  const [ab, bc, cd] = [mix(a, b, t), mix(b, c, t), mix(c, d, t)];
+  const [l, r] = [mix(ab, bc, t), mix(bc, cd, t)];
+  const m = mix(l, r, t);
+  return [
+    [a, ab, l, m],
+    [m, r, cd, d],
+  ];
+}
+
+/** Where on the pieces the place nearest to a point lies: their number, and how far along, as one number. */
+function placeOn(all: Piece[], p: Vec2): number {
+  const away = (t: number) => {
+    const i = Math.min(all.length - 1, Math.max(0, Math.floor(t)));
+    return dist(halves(all[i], t - i)[0][3], p);
+  };
+  const tries = 24 * all.length;
+  let best = 0;
+  for (let i = 1; i <= tries; i++) if (away(i / 24) < away(best / 24)) best = i;
+  let [lo, hi] = [Math.max(0, (best - 1) / 24), Math.min(all.length, (best + 1) / 24)];
+  for (let k = 0; k < 40; k++) {
+    const [a, b] = [lo + (hi - lo) / 3, hi - (hi - lo) / 3];
+    if (away(a) < away(b)) hi = b;
+    else lo = a;
+  }
+  const t = (lo + hi) / 2;
+  return Math.abs(t - Math.round(t)) < 1e-7 ? Math.round(t) : t;
+}
+
+/** The pieces between two points on the curve; of a closed one as it runs. */
+export function stretch(all: Piece[], closed: boolean, start: Vec2, end: Vec2): Piece[] {
+  if (all.length === 0) return all;
+  let [from, to] = [placeOn(all, start), placeOn(all, end)];
+  if (closed && to <= from) to += all.length;
+  if (to < from) [from, to] = [to, from];
+  const out: Piece[] = [];
+  for (let i = Math.floor(from); i < to; i++) {
+    let piece = all[i % all.length];
+    if (to < i + 1) piece = halves(piece, to - i)[0];
+    const upTo = Math.min(1, to - i);
+    if (from > i) piece = halves(piece, (from - i) / upTo)[1];
+    out.push(piece);
+  }
+  return out;
+}
+
+/** The pieces of a spline as it is drawn. */
+export function piecesOf(model: Model, c: SplineEntity): Piece[] {
+  const through = c.through.map((p) => model.at(p));
+  const all = pieces(through, c.closed, handlesOf(model, c));
+  return c.start && c.end ? stretch(all, c.closed, model.at(c.start), model.at(c.end)) : all;
+}
+
 /** First derivatives at the points, so that the second ones run on. */
 function slopes(q: Vec2[], h: number[], handles: Ends): Vec2[] {
   const n = q.length;
@@ -106,12 +162,13 @@ function ovalTurn(m: Vec2, u: Vec2, v: Vec2, start: Vec2, end: Vec2): [number, n
   return [from, turn < 1e-12 ? 2 * Math.PI : turn];
 }
 
-export function splinePath(through: Vec2[], closed: boolean, handles: Ends = {}): string {
-  const all = pieces(through, closed, handles);
+export function piecesPath(all: Piece[]): string {
   if (all.length === 0) return "";
   const [x, y] = all[0][0];
   return `M${x} ${y}` + all.map(([, b, c, d]) => `C${b} ${c} ${d}`.replaceAll(",", " ")).join("");
 }
+
+export const splinePath = (through: Vec2[], closed: boolean) => piecesPath(pieces(through, closed));
 
 /** Points along the curve, close enough for picking. */
 export function samples(model: Model, c: FreeEntity): Vec2[] {
@@ -126,11 +183,7 @@ export function samples(model: Model, c: FreeEntity): Vec2[] {
     });
   }
   const out: Vec2[] = [];
-  for (const [a, b, e, d] of pieces(
-    c.through.map((p) => model.at(p)),
-    c.closed,
-    handlesOf(model, c),
-  )) {
+  for (const [a, b, e, d] of piecesOf(model, c)) {
     for (let i = out.length === 0 ? 0 : 1; i <= 12; i++) {
       const t = i / 12;
       const s = 1 - t;

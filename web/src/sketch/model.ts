@@ -1,5 +1,5 @@
 import type { Constraint, Entity, SketchStep, Vec2 } from "../api/types";
-import { handlesOf, isFree, nearestOf, ovalPath, samples, splinePath, type TextEntity } from "./free";
+import { isFree, nearestOf, ovalPath, piecesOf, piecesPath, samples, type TextEntity } from "./free";
 
 export type Curve = Exclude<Entity, { kind: "point" }>;
 export type LineEntity = Extract<Entity, { kind: "line" }>;
@@ -72,7 +72,7 @@ export class Model {
   /** The points where a curve begins and stops, none when it closes. */
   endsOf(c: Curve): string[] {
     if (c.kind === "line" || c.kind === "arc") return [c.start, c.end];
-    if (c.kind === "ellipse") return c.start && c.end ? [c.start, c.end] : [];
+    if (isFree(c) && c.start && c.end) return [c.start, c.end];
     if (c.kind === "spline") return c.closed ? [] : [c.through[0], c.through[c.through.length - 1]];
     return [];
   }
@@ -112,12 +112,7 @@ export class Model {
       const ends = c.start && c.end ? [this.at(c.start), this.at(c.end)] : [];
       return ovalPath(this.at(c.centre), this.at(c.a), this.at(c.b), ends[0], ends[1]);
     }
-    if (c.kind === "spline")
-      return splinePath(
-        c.through.map((p) => this.at(p)),
-        c.closed,
-        handlesOf(this, c),
-      );
+    if (c.kind === "spline") return piecesPath(piecesOf(this, c));
     if (c.kind === "text") return `M${this.textBox(c).join("L")}Z`;
     const m = this.at(c.centre);
     const r = this.radius(c);

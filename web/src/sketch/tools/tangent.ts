@@ -1,5 +1,5 @@
 import type { Vec2 } from "../../api/types";
-import { pieces, handlesOf } from "../free";
+import { piecesOf } from "../free";
 import { cross, dist, dot, sub, type Curve, type Model } from "../model";
 
 /** The curve that ends at a point, the newest one, and the direction in which it would go on. */
@@ -20,11 +20,8 @@ function leaving(model: Model, c: Curve, point: string): Vec2 | null {
     const r = sub(model.at(point), model.at(c.centre));
     d = first ? [r[1], -r[0]] : [-r[1], r[0]];
   } else if (c.kind === "spline") {
-    const all = pieces(
-      c.through.map((p) => model.at(p)),
-      c.closed,
-      handlesOf(model, c),
-    );
+    const all = piecesOf(model, c);
+    if (all.length === 0) return null;
     const [a, b] = first ? [all[0][1], all[0][0]] : [all[all.length - 1][2], all[all.length - 1][3]];
     d = sub(b, a);
   }

@@ -5,14 +5,15 @@ import io.tallember.geometry.Vec3;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Entity;
+import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.Sketch.Strand;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
-import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchSpline;
 import io.tallember.sketch.edit.Names;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -77,9 +78,9 @@ final class KeptTraces {
                 step.shift());
     }
 
-    /** Whether a curve has other ends now, and pieces of it are left. Splines can't be held on a curve all along. */
+    /** Whether a curve has other ends now, and pieces of it are left. */
     private boolean isCut(SketchCurve c) {
-        boolean kind = c instanceof SketchLine || c instanceof Round || c instanceof SketchEllipse;
+        boolean kind = c instanceof SketchLine || c instanceof Round || c instanceof FreeCurve;
         boolean same = now.find(c.id())
                 .map(e -> e.points().equals(c.points()) && e.getClass() == c.getClass())
                 .orElse(false);
@@ -110,8 +111,8 @@ final class KeptTraces {
             boolean held = !t.curve().equals(c.id())
                     && before.sketch().find(t.curve()).orElse(null) instanceof SketchCurve carrier
                     && carrier.construction()
-                    && !ends(c).isEmpty()
-                    && ends(c).stream().allMatch(p -> isOn(before.sketch(), p, carrier));
+                    && !c.ends().isEmpty()
+                    && c.ends().stream().allMatch(p -> isOn(before.sketch(), c, p, carrier));
             if (held) {
                 return t.curve();
             }
@@ -119,18 +120,11 @@ final class KeptTraces {
         return null;
     }
 
-    private static boolean isOn(Sketch s, String p, SketchCurve carrier) {
+    private static boolean isOn(Sketch s, SketchCurve piece, String p, SketchCurve carrier) {
         return carrier.points().contains(p)
+                || piece instanceof SketchSpline a && carrier instanceof SketchSpline b && a.along(b)
                 || s.constraints().stream()
                         .anyMatch(k -> k.kind() == Kind.ON_CURVE && k.on().equals(List.of(p, carrier.id())));
-    }
-
-    private static List<String> ends(SketchCurve c) {
-        return c instanceof SketchLine l
-                ? l.points()
-                : c instanceof SketchArc a
-                        ? List.of(a.start(), a.end())
-                        : c instanceof SketchEllipse e ? e.ends() : List.of();
     }
 
     /** The curve as it was, whole, as a construction curve of another name. */
@@ -154,11 +148,7 @@ final class KeptTraces {
         } else if (was instanceof SketchArc a) {
             entities.add(new SketchArc(id, a.centre(), a.start(), a.end(), true));
         } else {
-            SketchEllipse e = (SketchEllipse) was;
-            entities.add(
-                    e.whole()
-                            ? new SketchEllipse(id, e.centre(), e.a(), e.b(), true)
-                            : new SketchEllipse(id, e.centre(), e.a(), e.b(), e.start(), e.end(), true));
+            entities.add(((FreeCurve) was).copied(id, p -> p, false).asConstruction(true));
         }
         // the size that the part gives is the whole curve's
         List<Constraint> others = new ArrayList<>();
@@ -182,8 +172,8 @@ final class KeptTraces {
     private void tie(SketchCurve piece, String carrier) {
         SketchCurve on = (SketchCurve) now.find(carrier).orElseThrow();
         List<Constraint> more = new ArrayList<>();
-        for (String p : ends(piece)) {
-            if (!isOn(now, p, on)) {
+        for (String p : piece.ends()) {
+            if (!isOn(now, piece, p, on)) {
                 more.add(Constraint.of(names.constraint(), Kind.ON_CURVE, p, carrier));
             }
         }

@@ -14,6 +14,7 @@ import io.tallember.part.rebuild.Tracing;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCircle;
+import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchSpline;
@@ -122,6 +123,24 @@ class TracingTest {
         String askew = sketchOn(ring, new SketchPlane.Made("s4"));
         ring.with(Tracing.silhouettes(rebuild, ring.document(), askew, face(ring, "torus")));
         assertThat(now(ring, askew).curves()).hasSize(2).allMatch(c -> c instanceof SketchSpline p && p.closed());
+        // the stretches of a traced spline that was split go on following
+        SketchCurve traced = now(ring, askew).curves().get(0);
+        Vec3 at = now(ring, askew).strand(traced).orElseThrow().curve().point(0.4);
+        ring.with(new Command.EditSketch(askew, new SketchEdit.SplitCurve(traced.id(), new Vec2(at.x(), at.y()))));
+        assertThat(splines(ring, askew, false)).hasSize(2);
+        ring.with(new Command.ChangeStep(((ReadyStep) ring.document().step("s1")).sized("diameter", 50)));
+        List<SketchSpline> whole = splines(ring, askew, true);
+        assertThat(splines(ring, askew, false))
+                .hasSize(2)
+                .allMatch(p -> whole.stream().anyMatch(w -> w.construction() && p.along(w)));
+    }
+
+    private static List<SketchSpline> splines(Sheet s, String sketch, boolean whole) {
+        return now(s, sketch).curves().stream()
+                .filter(SketchSpline.class::isInstance)
+                .map(SketchSpline.class::cast)
+                .filter(p -> p.whole() == whole)
+                .toList();
     }
 
     @Test

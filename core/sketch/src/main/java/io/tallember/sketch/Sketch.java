@@ -182,10 +182,45 @@ public final class Sketch {
     }
 
     private Optional<Strand> spline(SketchSpline s) {
-        return through(s).map(t -> {
-            Nurbs n = ThroughPoints.spline(t);
+        return carrier(s).map(w -> {
+            Nurbs n = s.whole() ? (Nurbs) w.curve() : ((Nurbs) w.curve()).part(w.range());
             return new Strand(n, n.whole());
         });
+    }
+
+    /**
+     * A spline as far as it is known, with the range of the stretch on it: of a closed one's stretch three turns, whose middle one
+     * the stretch begins in.
+     */
+    public Optional<Strand> carrier(SketchSpline s) {
+        return through(s).flatMap(t -> {
+            Nurbs n = ThroughPoints.spline(t, s.closed() && !s.whole() ? 3 : 1);
+            double turn = n.whole().length() / 3;
+            Interval once = s.closed() && !s.whole() ? new Interval(turn, 2 * turn) : n.whole();
+            if (s.whole()) {
+                return Optional.of(new Strand(n, once));
+            }
+            double from = place(n, once, s.start());
+            double to = place(n, once, s.end());
+            if (s.closed()) {
+                from -= from >= once.hi() ? turn : 0;
+                to += to <= from ? turn : 0;
+            }
+            return from == to
+                    ? Optional.empty()
+                    : Optional.of(new Strand(n, new Interval(Math.min(from, to), Math.max(from, to))));
+        });
+    }
+
+    /** The parameter of a point on a spline, that of a knot where it is one. */
+    private double place(Nurbs n, Interval range, String point) {
+        double t = n.project(flat(point(point).at()), range);
+        for (double k : n.knots()) {
+            if (Math.abs(t - k) < 1e-9 * Math.max(1, range.length())) {
+                return k;
+            }
+        }
+        return t;
     }
 
     /** The poles of a spline's pieces, four each; empty when it has shrunk to nothing. */

@@ -10,6 +10,11 @@ public record SketchArc(String id, String centre, String start, String end, bool
     }
 
     @Override
+    public List<String> ends() {
+        return List.of(start, end);
+    }
+
+    @Override
     public SketchArc asConstruction(boolean on) {
         return new SketchArc(id, centre, start, end, on);
     }

@@ -10,6 +10,11 @@ public record SketchCircle(String id, String centre, double radius, boolean cons
     }
 
     @Override
+    public List<String> ends() {
+        return List.of();
+    }
+
+    @Override
     public SketchCircle asConstruction(boolean on) {
         return new SketchCircle(id, centre, radius, on);
     }

@@ -10,6 +10,11 @@ public record SketchLine(String id, String start, String end, boolean constructi
     }
 
     @Override
+    public List<String> ends() {
+        return points();
+    }
+
+    @Override
     public SketchLine asConstruction(boolean on) {
         return new SketchLine(id, start, end, on);
     }

@@ -73,6 +73,10 @@ final class SketchRules {
                 throw bad("Spline " + s.id() + " needs two points or more, three when it closes, and at most "
                         + MOST_THROUGH + ".");
             }
+            if (s.start().isEmpty() != s.end().isEmpty()
+                    || !s.whole() && s.start().equals(s.end())) {
+                throw bad("A stretch of a spline has a start and another end.");
+            }
         }
     }
 

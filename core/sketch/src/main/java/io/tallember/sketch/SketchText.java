@@ -15,6 +15,11 @@ public record SketchText(String id, String start, String along, String text, dou
     }
 
     @Override
+    public List<String> ends() {
+        return List.of();
+    }
+
+    @Override
     public SketchText asConstruction(boolean on) {
         return new SketchText(id, start, along, text, height, on);
     }

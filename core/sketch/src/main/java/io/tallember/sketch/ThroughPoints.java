@@ -159,22 +159,27 @@ public final class ThroughPoints<N extends Arithmetic<N>> {
         return v == null ? null : new Pair<>(new Arithmetic.Real(v.x()), new Arithmetic.Real(v.y()));
     }
 
-    /** As one curve in the plane z = 0. */
-    static Nurbs spline(ThroughPoints<Arithmetic.Real> s) {
+    /**
+     * As one curve in the plane z = 0.
+     *
+     * @param turns how many times a closed one is gone round; 1 for an open one
+     */
+    static Nurbs spline(ThroughPoints<Arithmetic.Real> s, int turns) {
         List<Vec3> poles = new ArrayList<>();
-        double[] knots = new double[3 * s.count + 5];
+        int count = turns * s.count;
+        double[] knots = new double[3 * count + 5];
         double t = 0;
-        for (int i = 0; i < s.count; i++) {
-            List<Pair<Arithmetic.Real>> four = s.poles(i);
+        for (int i = 0; i < count; i++) {
+            List<Pair<Arithmetic.Real>> four = s.poles(i % s.count);
             for (int k = i == 0 ? 0 : 1; k < 4; k++) {
                 poles.add(new Vec3(four.get(k).x().value(), four.get(k).y().value(), 0));
             }
-            t += s.width(i).value();
+            t += s.width(i % s.count).value();
             for (int k = 0; k < 3; k++) {
                 knots[4 + 3 * i + k] = t;
             }
         }
-        knots[3 * s.count + 4] = t;
+        knots[3 * count + 4] = t;
         return Nurbs.of(3, knots, poles);
     }
 }

@@ -9,6 +9,14 @@ public final class Draw {
     private final List<Entity> entities = new ArrayList<>();
     private final List<Constraint> constraints = new ArrayList<>();
 
+    public Draw() {}
+
+    /** On from a sketch. */
+    public Draw(Sketch sketch) {
+        entities.addAll(sketch.entities());
+        constraints.addAll(sketch.constraints());
+    }
+
     public Draw point(String id, double x, double y) {
         entities.add(new SketchPoint(id, x, y));
         return this;
@@ -51,7 +59,13 @@ public final class Draw {
     }
 
     public Draw spline(String id, List<String> through, String startHandle, String endHandle) {
-        entities.add(new SketchSpline(id, through, false, startHandle, endHandle, false));
+        entities.add(new SketchSpline(id, through, false, startHandle, endHandle, "", "", false));
+        return this;
+    }
+
+    /** A stretch of an open spline. */
+    public Draw stretch(String id, List<String> through, String start, String end) {
+        entities.add(new SketchSpline(id, through, false, "", "", start, end, false));
         return this;
     }
 

@@ -200,7 +200,8 @@ class FreeCurveTest {
                                     new SketchLine("c2", "p8", "p9", false)),
                             List.of());
             Sketch cut = Trim.trim(s, "c1", new Vec2(10, 8));
-            assertThat(cut.curves()).hasSizeGreaterThan(2);
+            // from the line on; of the closed one what runs the other way round
+            assertThat(cut.curves()).hasSize(2);
             lies(s, cut);
             assertThat(Solver.solve(cut)).isPresent();
             Sketch two = Cut.split(s, "c1", new Vec2(28, 6));

@@ -148,6 +148,9 @@ final class SketchJson {
             if (!s.endHandle().isEmpty()) {
                 n.put("endHandle", s.endHandle());
             }
+            if (!s.whole()) {
+                n.put("start", s.start()).put("end", s.end());
+            }
         } else if (e instanceof SketchText t) {
             n.put("kind", "text").put("id", t.id()).put("start", t.start()).put("along", t.along());
             n.put("text", t.text()).put("height", t.height());
@@ -202,6 +205,8 @@ final class SketchJson {
                         f.flag("closed"),
                         f.text("startHandle", ""),
                         f.text("endHandle", ""),
+                        f.text("start", ""),
+                        f.text("end", ""),
                         construction);
             case "text" ->
                 new SketchText(id, f.text("start"), f.text("along"), f.text("text"), f.number("height"), construction);

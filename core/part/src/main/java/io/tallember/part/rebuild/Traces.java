@@ -14,6 +14,7 @@ import io.tallember.geometry.intersect.Meeting;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Trace;
 import io.tallember.sketch.Constraint;
+import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
@@ -55,7 +56,7 @@ final class Traces {
     static Following.Outcome followed(SketchStep step, Frame frame, Stand before, List<String> notes) {
         Traces t = new Traces(step, frame, before);
         for (Trace trace : step.traces()) {
-            t.flat(trace.source()).ifPresent(f -> t.seen.put(trace.curve(), f));
+            t.flat(trace).ifPresent(f -> t.seen.put(trace.curve(), f));
         }
         for (Trace trace : step.traces()) {
             if (!t.lay(trace)) {
@@ -80,7 +81,8 @@ final class Traces {
         return f != null && lay(trace.curve(), f);
     }
 
-    private Optional<Flat> flat(Trace.Source source) {
+    private Optional<Flat> flat(Trace trace) {
+        Trace.Source source = trace.source();
         if (source instanceof Trace.Passing) {
             return Optional.empty();
         }
@@ -90,9 +92,12 @@ final class Traces {
         }
         if (source instanceof Trace.Silhouette s) {
             Vec2 near = Flat.at(frame, s.near());
+            Object drawn = step.sketch().find(trace.curve()).orElse(null);
+            // of a face's silhouettes the nearest that is the same kind of curve
             return FaceFinder.find(s.face(), before.bodies())
                     .flatMap(f -> Silhouettes.of(f.face(), frame).stream()
-                            .min(Comparator.comparingDouble(x -> x.away(near))));
+                            .min(Comparator.<Flat>comparingInt(x -> alike(drawn, x) ? 0 : 1)
+                                    .thenComparingDouble(x -> x.away(near))));
         }
         Trace.Crossing c = (Trace.Crossing) source;
         if (crossings == null) {
@@ -127,6 +132,14 @@ final class Traces {
             });
         }
         return out;
+    }
+
+    private static boolean alike(Object drawn, Flat f) {
+        Curve c = f.strand() == null ? null : f.strand().curve();
+        return drawn instanceof SketchLine && c instanceof Line
+                || drawn instanceof Round && c instanceof Circle
+                || drawn instanceof SketchEllipse && c instanceof Ellipse
+                || drawn instanceof SketchSpline && c == null;
     }
 
     private boolean lay(String curve, Flat f) {

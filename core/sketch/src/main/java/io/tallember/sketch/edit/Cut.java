@@ -6,13 +6,14 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
-import io.tallember.sketch.FreeCurve;
+import io.tallember.sketch.Entity;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.SketchSpline;
 import io.tallember.sketch.SketchText;
 import java.util.ArrayList;
@@ -25,18 +26,13 @@ public final class Cut {
 
     private Cut() {}
 
-    static List<String> ends(SketchCurve c) {
-        return c instanceof SketchLine l
-                ? l.points()
-                : c instanceof SketchArc a
-                        ? List.of(a.start(), a.end())
-                        : c instanceof FreeCurve f ? f.ends() : List.of();
-    }
-
-    /** The curve, not a spline, between two other ends. */
+    /** The curve between two other ends. */
     static SketchCurve between(SketchCurve c, String id, String start, String end) {
         if (c instanceof SketchLine) {
             return new SketchLine(id, start, end, c.construction());
+        }
+        if (c instanceof SketchSpline s) {
+            return s.between(id, start, end);
         }
         return c instanceof SketchEllipse e
                 ? new SketchEllipse(id, e.centre(), e.a(), e.b(), start, end, e.construction())
@@ -64,36 +60,42 @@ public final class Cut {
         Draft draft = new Draft(sketch);
         Interval r = s.range();
         double t = s.curve().project(new Vec3(at.x(), at.y(), 0), r);
-        if (!ends(c).isEmpty()
+        if (!c.ends().isEmpty()
                 && Math.min(
                                 s.curve().point(t).distance(s.curve().point(r.lo())),
                                 s.curve().point(t).distance(s.curve().point(r.hi())))
                         < 1e-5) {
             throw Draft.refused("Click somewhere along the curve, not on its end.");
         }
-        String here = draft.point(flat(s.curve().point(t)));
-        if (c instanceof SketchSpline p) {
-            SplinePieces pieces = new SplinePieces(sketch, p, draft);
-            pieces.takeOut();
-            String start = p.through().get(0);
-            pieces.keep(new Interval(r.lo(), t), start, here);
-            pieces.keep(new Interval(t, r.hi()), here, p.closed() ? start : ends(p).get(1));
-            return draft.done();
-        }
-        if (ends(c).isEmpty()) {
-            String far = draft.point(flat(s.curve().point(t + Math.PI)));
+        String here = place(draft, c, s.curve().point(t));
+        if (c.ends().isEmpty()) {
+            double half = r.length() / 2;
+            Vec3 other = s.curve().point(t < r.middle() ? t + half : t - half);
+            String far = place(draft, c, other);
             draft.replace(between(c, id, here, far));
             draft.entities.add(between(c, draft.names.curve(), far, here));
             return draft.done();
         }
         Lasting.carry(draft, c, "split");
         String rest = draft.names.curve();
-        draft.replace(between(c, id, ends(c).get(0), here));
-        draft.entities.add(between(c, rest, here, ends(c).get(1)));
+        draft.replace(between(c, id, c.ends().get(0), here));
+        draft.entities.add(between(c, rest, here, c.ends().get(1)));
         if (c instanceof SketchLine) {
             draft.hold(Kind.COLLINEAR, id, rest);
         }
         return draft.done();
+    }
+
+    /** A point at a place of a curve: the one that a spline goes through there, else a new one. */
+    private static String place(Draft draft, SketchCurve c, Vec3 at) {
+        if (c instanceof SketchSpline s) {
+            for (Entity e : draft.entities) {
+                if (e instanceof SketchPoint p && s.through().contains(p.id()) && p.at().distance(flat(at)) < 1e-5) {
+                    return p.id();
+                }
+            }
+        }
+        return draft.point(flat(at));
     }
 
     /**
@@ -109,7 +111,7 @@ public final class Cut {
         SketchCurve c = curve(sketch, id);
         Sketch.Strand s = sketch.strand(c).orElseThrow();
         Draft draft = new Draft(sketch);
-        boolean closed = ends(c).isEmpty();
+        boolean closed = c.ends().isEmpty();
         List<String> points = new ArrayList<>();
         for (double t : even(s, parts)) {
             points.add(draft.point(flat(s.curve().point(t))));
@@ -138,8 +140,8 @@ public final class Cut {
         if (closed) {
             all.add(points.get(0));
         } else {
-            all.add(0, ends(c).get(0));
-            all.add(ends(c).get(1));
+            all.add(0, c.ends().get(0));
+            all.add(c.ends().get(1));
         }
         if (all.size() < 3) {
             return;

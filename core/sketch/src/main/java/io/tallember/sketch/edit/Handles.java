@@ -2,10 +2,11 @@ package io.tallember.sketch.edit;
 
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Sketch;
+import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchSpline;
 import java.util.List;
 
-/** Gives the open ends of a spline handles, where they change nothing yet, or takes them away. */
+/** Gives the open ends of a spline, with all its stretches, handles where they change nothing yet, or takes them away. */
 public final class Handles {
     private Handles() {}
 
@@ -16,8 +17,8 @@ public final class Handles {
         }
         if (!on) {
             List<String> gone = List.of(s.startHandle(), s.endHandle());
-            Sketch without = sketch.replacing(s.withHandles("", ""));
-            return without.without(gone.stream().filter(h -> !h.isEmpty()).toList());
+            return handled(sketch, s, "", "")
+                    .without(gone.stream().filter(h -> !h.isEmpty()).toList());
         }
         List<List<Vec2>> poles = sketch.poles(s);
         if (poles.isEmpty()) {
@@ -28,7 +29,16 @@ public final class Handles {
         String end = s.endHandle().isEmpty()
                 ? draft.point(poles.get(poles.size() - 1).get(2))
                 : s.endHandle();
-        draft.replace(s.withHandles(start, end));
-        return draft.done();
+        return handled(draft.done(), s, start, end);
+    }
+
+    private static Sketch handled(Sketch sketch, SketchSpline s, String start, String end) {
+        Sketch out = sketch;
+        for (SketchCurve c : sketch.curves()) {
+            if (c instanceof SketchSpline o && o.along(s)) {
+                out = out.replacing(o.withHandles(start, end));
+            }
+        }
+        return out;
     }
 }

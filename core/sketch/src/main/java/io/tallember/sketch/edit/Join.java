@@ -9,6 +9,7 @@ import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
+import io.tallember.sketch.SketchSpline;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -33,23 +34,23 @@ final class Join {
         this.a = a;
         this.b = b;
         this.shared = shared;
-        against = Cut.ends(a).indexOf(shared) == Cut.ends(b).indexOf(shared);
+        against = a.ends().indexOf(shared) == b.ends().indexOf(shared);
     }
 
     static Sketch of(Sketch sketch, SketchCurve a, SketchCurve b) {
-        String shared =
-                Cut.ends(a).stream().filter(Cut.ends(b)::contains).findFirst().orElse(null);
+        String shared = a.ends().stream().filter(b.ends()::contains).findFirst().orElse(null);
         boolean lines = a instanceof SketchLine && b instanceof SketchLine;
         boolean arcs = a instanceof SketchArc && b instanceof SketchArc;
-        if (a == b || shared == null || !lines && !arcs) {
-            throw Draft.refused("Pick two lines or two arcs that end at one point.");
+        boolean stretches = a instanceof SketchSpline s && b instanceof SketchSpline o && s.along(o);
+        if (a == b || shared == null || !lines && !arcs && !stretches) {
+            throw Draft.refused("Pick two lines, two arcs or two stretches of one spline that end at one point.");
         }
         return new Join(sketch, a, b, shared).joined();
     }
 
     private Sketch joined() {
         Draft draft = new Draft(sketch);
-        draft.replace(a instanceof SketchLine ? line() : round());
+        draft.replace(a instanceof SketchLine ? line() : a instanceof SketchSpline s ? spline(s) : round());
         draft.entities.removeIf(e -> e.id().equals(b.id()));
         List<Constraint> held = new ArrayList<>();
         for (Constraint k : sketch.constraints()) {
@@ -89,8 +90,18 @@ final class Join {
         if (Math.abs(u.cross(v)) > 1e-6 * u.length() * v.length() || u.dot(v) > 0) {
             throw Draft.refused("The two lines aren't in line, so they can't become one.");
         }
-        boolean forward = Cut.ends(a).get(1).equals(shared);
+        boolean forward = a.ends().get(1).equals(shared);
         return new SketchLine(a.id(), forward ? p : q, forward ? q : p, a.construction());
+    }
+
+    private SketchCurve spline(SketchSpline s) {
+        String p = other(a);
+        String q = other(b);
+        if (p.equals(q)) {
+            return s.unbroken();
+        }
+        boolean forward = a.ends().get(1).equals(shared);
+        return s.between(s.id(), forward ? p : q, forward ? q : p);
     }
 
     private SketchCurve round() {
@@ -103,7 +114,7 @@ final class Join {
         }
         String p = other(a);
         String q = other(b);
-        boolean forward = Cut.ends(a).get(1).equals(shared);
+        boolean forward = a.ends().get(1).equals(shared);
         return p.equals(q)
                 ? new SketchCircle(a.id(), r.centre(), sketch.radius(r), a.construction())
                 : new SketchArc(a.id(), r.centre(), forward ? p : q, forward ? q : p, a.construction());
@@ -141,8 +152,6 @@ final class Join {
     }
 
     private String other(SketchCurve c) {
-        return Cut.ends(c).get(0).equals(shared)
-                ? Cut.ends(c).get(1)
-                : Cut.ends(c).get(0);
+        return c.ends().get(0).equals(shared) ? c.ends().get(1) : c.ends().get(0);
     }
 }

@@ -24,7 +24,7 @@ final class Lasting {
      * @param k one for which {@link #ofLength} is true
      */
     static Constraint between(Constraint k, SketchCurve c) {
-        List<String> ends = Cut.ends(c);
+        List<String> ends = c.ends();
         if (c instanceof SketchLine && LENGTHS.contains(k.kind()) && k.on().size() == 1) {
             return new Constraint(k.id(), k.kind(), ends, k.value(), k.driven());
         }
@@ -69,8 +69,7 @@ final class Lasting {
             return now == null ? k : now;
         });
         if (draft.constraints.stream().anyMatch(k -> k.on().contains(whole))) {
-            draft.entities.add(
-                    new SketchLine(whole, Cut.ends(c).get(0), Cut.ends(c).get(1), true));
+            draft.entities.add(new SketchLine(whole, c.ends().get(0), c.ends().get(1), true));
         }
         if (!lost.isEmpty()) {
             throw Draft.refused("This holds for the whole of " + c.id() + " and can't for a part of it: "
@@ -86,7 +85,7 @@ final class Lasting {
     static void keepEnds(Draft draft, SketchCurve c) {
         Set<String> now = new TreeSet<>();
         draft.entities.stream().filter(e -> e.id().equals(c.id())).forEach(e -> now.addAll(e.points()));
-        for (String end : Cut.ends(c)) {
+        for (String end : c.ends()) {
             boolean held = draft.constraints.stream()
                     .anyMatch(k -> k.kind() == Kind.ON_CURVE && k.on().equals(List.of(end, c.id())));
             boolean ends = draft.entities.stream().anyMatch(e -> e.points().contains(end));

@@ -1,6 +1,7 @@
 package io.tallember.sketch.edit;
 
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
@@ -44,7 +45,8 @@ public final class Trim {
             throw Draft.refused("A text can't be trimmed or carried on.");
         }
         curve = c;
-        strand = sketch.strand(c).orElseThrow(() -> Draft.refused("This curve has no length."));
+        strand = (c instanceof SketchSpline s ? sketch.carrier(s) : sketch.strand(c))
+                .orElseThrow(() -> Draft.refused("This curve has no length."));
         draft = new Draft(sketch);
     }
 
@@ -55,7 +57,7 @@ public final class Trim {
 
     private Sketch trimmed(Vec2 at) {
         List<Crossing> stops = crossings(strand.range());
-        boolean round = ends().isEmpty();
+        boolean round = curve.ends().isEmpty();
         double t = strand.curve().project(new Vec3(at.x(), at.y(), 0), strand.range());
         if (stops.isEmpty() || round && stops.size() < 2) {
             return sketch.without(List.of(curve.id()));
@@ -66,36 +68,15 @@ public final class Trim {
                     stops.stream().filter(s -> s.t() <= t).reduce((a, b) -> b).orElse(stops.get(stops.size() - 1));
             String start = endAt(after);
             String end = endAt(before);
-            if (curve instanceof SketchSpline s) {
-                SplinePieces pieces = new SplinePieces(sketch, s, draft);
-                pieces.takeOut();
-                Interval all = strand.range();
-                boolean across = after.t() < before.t(); // what is kept doesn't run over the spline's beginning
-                pieces.keep(
-                        new Interval(after.t(), across ? before.t() : all.hi()),
-                        start,
-                        across ? end : s.through().get(0));
-                if (!across) {
-                    pieces.keep(new Interval(all.lo(), before.t()), s.through().get(0), end);
-                }
-            } else {
-                Lasting.carry(draft, curve, "trim");
-                draft.replace(between(curve.id(), start, end));
-            }
+            Lasting.carry(draft, curve, "trim");
+            draft.replace(between(curve.id(), start, end));
             return draft.done();
         }
         Optional<Crossing> before = stops.stream().filter(s -> s.t() <= t).reduce((a, b) -> b);
         Optional<Crossing> after = stops.stream().filter(s -> s.t() > t).findFirst();
-        if (curve instanceof SketchSpline s) {
-            SplinePieces pieces = new SplinePieces(sketch, s, draft);
-            pieces.takeOut();
-            before.ifPresent(b -> pieces.keep(new Interval(strand.range().lo(), b.t()), ends().get(0), endAt(b)));
-            after.ifPresent(a -> pieces.keep(new Interval(a.t(), strand.range().hi()), endAt(a), ends().get(1)));
-            return draft.done();
-        }
         Lasting.carry(draft, curve, "trim");
-        String start = ends().get(0);
-        String end = ends().get(1);
+        String start = curve.ends().get(0);
+        String end = curve.ends().get(1);
         if (before.isEmpty()) {
             draft.replace(between(curve.id(), endAt(after.orElseThrow()), end));
         } else if (after.isEmpty()) {
@@ -114,35 +95,60 @@ public final class Trim {
         return draft.done();
     }
 
-    /** With the end nearest to a place carried on to the next curve in its way. Not for splines. */
+    /**
+     * With the end nearest to a place carried on to the next curve in its way; a stretch of a spline along its own curve, if need
+     * be to that one's end.
+     */
     public static Sketch extend(Sketch sketch, String id, Vec2 at) {
         return new Trim(sketch, id).extended(at);
     }
 
     private Sketch extended(Vec2 at) {
-        if (ends().isEmpty()) {
+        if (curve.ends().isEmpty()) {
             throw Draft.refused("A curve that closes has no end to carry on.");
         }
-        if (curve instanceof SketchSpline) {
-            throw Draft.refused("A spline isn't known beyond its end. Pull the end itself, or draw on from it.");
-        }
-        Vec2 s = sketch.point(ends().get(0)).at();
-        Vec2 e = sketch.point(ends().get(1)).at();
+        Vec2 s = sketch.point(curve.ends().get(0)).at();
+        Vec2 e = sketch.point(curve.ends().get(1)).at();
         boolean atStart = s.distance(at) < e.distance(at);
         Interval r = strand.range();
-        boolean line = curve instanceof SketchLine;
-        double reach = line ? 2 * Tolerance.REACH : 2 * Math.PI - r.length() - 1e-6;
-        Interval beyond = atStart ? new Interval(r.lo() - reach, r.lo()) : new Interval(r.hi(), r.hi() + reach);
+        Interval beyond;
+        if (curve instanceof SketchSpline) {
+            beyond = further(atStart);
+        } else {
+            double reach = curve instanceof SketchLine ? 2 * Tolerance.REACH : 2 * Math.PI - r.length() - 1e-6;
+            beyond = atStart ? new Interval(r.lo() - reach, r.lo()) : new Interval(r.hi(), r.hi() + reach);
+        }
         double slack = TOL.linear() / strand.curve().derivative(r.lo()).length();
         Optional<Crossing> next = crossings(beyond).stream()
                 .filter(c -> atStart ? c.t() < r.lo() - 2 * slack : c.t() > r.hi() + 2 * slack)
                 .min(Comparator.comparingDouble(c -> Math.abs(c.t() - (atStart ? r.lo() : r.hi()))));
-        String end = endAt(next.orElseThrow(
-                () -> Draft.refused("Nothing lies in the way of this end, so there is nowhere to carry it on to.")));
+        String end;
+        if (next.isEmpty() && curve instanceof SketchSpline p && !p.closed()) {
+            end = p.unbroken().ends().get(atStart ? 0 : 1);
+        } else {
+            end = endAt(next.orElseThrow(() ->
+                    Draft.refused("Nothing lies in the way of this end, so there is nowhere to carry it on to.")));
+        }
         Lasting.carry(draft, curve, "carry it on");
-        draft.replace(between(curve.id(), atStart ? end : ends().get(0), atStart ? ends().get(1) : end));
+        draft.replace(between(
+                curve.id(),
+                atStart ? end : curve.ends().get(0),
+                atStart ? curve.ends().get(1) : end));
         Lasting.keepEnds(draft, curve);
         return draft.done();
+    }
+
+    /** The rest of the curve of which this is a stretch, beyond one end. */
+    private Interval further(boolean atStart) {
+        Interval r = strand.range();
+        Interval all = ((Nurbs) strand.curve()).whole();
+        boolean closed = ((SketchSpline) curve).closed();
+        double lo = closed ? r.hi() - all.length() / 3 : all.lo();
+        double hi = closed ? r.lo() + all.length() / 3 : all.hi();
+        if (atStart ? r.lo() - lo < 1e-9 : hi - r.hi() < 1e-9) {
+            throw Draft.refused("A spline isn't known beyond its end. Pull the end itself, or draw on from it.");
+        }
+        return atStart ? new Interval(lo, r.lo()) : new Interval(r.hi(), hi);
     }
 
     private List<Crossing> crossings(Interval where) {
@@ -158,16 +164,12 @@ public final class Trim {
             });
         }
         double slack = 2 * TOL.linear() / strand.curve().derivative(where.lo()).length();
-        if (!ends().isEmpty()) { // at its own ends a curve has nothing to lose
+        if (!curve.ends().isEmpty()) { // at its own ends a curve has nothing to lose
             out.removeIf(c -> Math.abs(c.t() - strand.range().lo()) <= slack
                     || Math.abs(c.t() - strand.range().hi()) <= slack);
         }
         out.sort(Comparator.comparingDouble(Crossing::t));
         return out;
-    }
-
-    private List<String> ends() {
-        return Cut.ends(curve);
     }
 
     private SketchCurve between(String id, String start, String end) {
@@ -178,7 +180,7 @@ public final class Trim {
     private String endAt(Crossing c) {
         Vec3 p = strand.curve().point(c.t());
         Vec2 at = new Vec2(p.x(), p.y());
-        for (String end : Cut.ends(c.other())) {
+        for (String end : c.other().ends()) {
             if (sketch.point(end).at().distance(at) <= 2 * TOL.linear()) {
                 return end;
             }

@@ -9,7 +9,6 @@ import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCurve;
-import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import java.util.ArrayList;
@@ -54,8 +53,8 @@ final class Equations {
             } else if (c instanceof SketchArc a) {
                 onCircle("", a.start(), a);
                 onCircle("", a.end(), a);
-            } else if (c instanceof SketchEllipse e) {
-                free.nature(e);
+            } else if (c instanceof FreeCurve f) {
+                free.nature(f);
             }
         }
         driving.forEach(this::write);
@@ -354,12 +353,12 @@ final class Equations {
 
     /** An end point that lies on both curves by what is already said, or null. */
     String sharedEnd(SketchCurve a, SketchCurve b) {
-        for (String p : endsOf(a)) {
+        for (String p : a.ends()) {
             if (liesOn(p, b)) {
                 return p;
             }
         }
-        for (String p : endsOf(b)) {
+        for (String p : b.ends()) {
             if (liesOn(p, a)) {
                 return p;
             }
@@ -368,7 +367,7 @@ final class Equations {
     }
 
     private boolean liesOn(String p, SketchCurve c) {
-        return endsOf(c).stream().anyMatch(q -> together(p, q))
+        return c.ends().stream().anyMatch(q -> together(p, q))
                 || sketch.constraints().stream()
                         .anyMatch(k -> k.kind() == Kind.ON_CURVE
                                 && k.on().get(1).equals(c.id())
@@ -378,13 +377,6 @@ final class Equations {
     boolean together(String p, String q) {
         return scalars.root(scalars.x(p)) == scalars.root(scalars.x(q))
                 && scalars.root(scalars.y(p)) == scalars.root(scalars.y(q));
-    }
-
-    private static List<String> endsOf(SketchCurve c) {
-        if (c instanceof SketchLine l) {
-            return l.points();
-        }
-        return c instanceof SketchArc a ? List.of(a.start(), a.end()) : c instanceof FreeCurve f ? f.ends() : List.of();
     }
 
     private void onCircle(String source, String p, Round r) {

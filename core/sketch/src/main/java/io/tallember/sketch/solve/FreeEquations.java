@@ -19,8 +19,15 @@ final class FreeEquations {
         this.all = all;
     }
 
-    /** The half axes of an ellipse are square to each other, and the ends of a stretch lie on it. */
-    void nature(SketchEllipse e) {
+    /** The half axes of an ellipse are square to each other, and the ends of a stretch lie on its curve. */
+    void nature(FreeCurve c) {
+        if (c instanceof SketchSpline s) {
+            s.ends().stream()
+                    .filter(p -> s.through().stream().noneMatch(q -> all.together(p, q)))
+                    .forEach(p -> on("", p, s));
+            return;
+        }
+        SketchEllipse e = (SketchEllipse) c;
         all.put(
                 "",
                 v -> {

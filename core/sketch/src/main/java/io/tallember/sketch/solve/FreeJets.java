@@ -57,6 +57,11 @@ final class FreeJets {
         return curve instanceof SketchEllipse || ((SketchSpline) curve).closed();
     }
 
+    /** Where a point of the curve stands among its own. */
+    private int number(String point) {
+        return curve.points().indexOf(point);
+    }
+
     /** The point at a place. */
     Jet[] at(int piece, Jet u) {
         if (poles.isEmpty()) {
@@ -84,6 +89,14 @@ final class FreeJets {
         Jet b = u.times(w).times(6);
         Jet c = u.times(u).times(3);
         return sum(p, new Jet[] {number(0).minus(a), a.minus(b), b.minus(c), c});
+    }
+
+    /** The second derivative by the place, of a spline. */
+    private Jet[] bent(int piece, Jet u) {
+        List<Pair<Jet>> p = poles.get(piece);
+        Jet a = number(6).minus(u.times(6));
+        Jet b = u.times(6);
+        return sum(p, new Jet[] {a, b.minus(a).minus(a), a.minus(b).minus(b), b});
     }
 
     private Jet[] sum(List<Pair<Jet>> p, Jet[] k) {
@@ -132,13 +145,36 @@ final class FreeJets {
     }
 
     private double[] place(Spot s) {
-        Jet[] p = at(s.piece(), number(s.u()));
-        return new double[] {p[0].v, p[1].v};
+        if (poles.isEmpty()) {
+            Jet[] p = at(s.piece(), number(s.u()));
+            return new double[] {p[0].v, p[1].v};
+        }
+        List<Pair<Jet>> p = poles.get(s.piece());
+        double u = s.u();
+        double w = 1 - u;
+        double[] k = {w * w * w, 3 * u * w * w, 3 * u * u * w, u * u * u};
+        double x = 0;
+        double y = 0;
+        for (int i = 0; i < 4; i++) {
+            x += k[i] * p.get(i).x().v;
+            y += k[i] * p.get(i).y().v;
+        }
+        return new double[] {x, y};
     }
 
     /** The place nearest to a point. */
     Spot nearest(double x, double y) {
-        return least((px, py) -> Math.hypot(px - x, py - y), false);
+        Spot s = least((px, py) -> Math.hypot(px - x, py - y), false);
+        // a least distance is known to half its digits; where the chord stands square, to all (Newton)
+        for (int k = 0; k < 2; k++) {
+            double h = 1e-5;
+            double slope = (square(s, x, y, h) - square(s, x, y, -h)) / (2 * h);
+            double step = slope < 0 ? -square(s, x, y, 0) / slope : 0;
+            if (Math.abs(step) < 1e-5 && s.u() + step >= 0 && s.u() + step <= 1) {
+                s = new Spot(s.piece(), s.u() + step);
+            }
+        }
+        return s;
     }
 
     /** Of the places at which a function of the point turns, the one where it is nearest to zero; an end when it turns nowhere. */
@@ -228,7 +264,7 @@ final class FreeJets {
         return number(s.u());
     }
 
-    /** The direction in which the curve leaves one of its ends; of a stretch of an ellipse, from the coordinates of that end. */
+    /** The direction in which the curve leaves one of its ends; of a stretch from the coordinates of that end. */
     Jet[] leaving(boolean atStart) {
         if (curve instanceof SketchEllipse) {
             int p = atStart ? 6 : 8;
@@ -237,10 +273,43 @@ final class FreeJets {
                     ? new Jet[] {number(0).minus(g[1]), g[0]}
                     : new Jet[] {g[1], number(0).minus(g[0])};
         }
-        List<Pair<Jet>> four = poles.get(atStart ? 0 : poles.size() - 1);
-        Pair<Jet> from = four.get(atStart ? 0 : 3);
-        Pair<Jet> to = four.get(atStart ? 1 : 2);
-        return new Jet[] {to.x().minus(from.x()), to.y().minus(from.y())};
+        Spot end = end(atStart);
+        Jet[] d = along(end.piece(), place(end, atStart));
+        return onwards(atStart) ? d : new Jet[] {d[0].times(-1), d[1].times(-1)};
+    }
+
+    /** Whether a spline leaves an end the way it runs. */
+    private boolean onwards(boolean atStart) {
+        SketchSpline s = (SketchSpline) curve;
+        if (s.whole() || s.closed()) {
+            return atStart;
+        }
+        Spot a = end(true);
+        Spot b = end(false);
+        return atStart == (a.piece() + a.u() < b.piece() + b.u());
+    }
+
+    /** Where a spline, or a stretch of one, begins or stops. */
+    private Spot end(boolean atStart) {
+        SketchSpline s = (SketchSpline) curve;
+        String point = s.ends().get(atStart ? 0 : 1);
+        int through = s.through().indexOf(point);
+        if (through >= 0) {
+            return through < pieces() ? new Spot(through, 0) : new Spot(pieces() - 1, 1);
+        }
+        Pair<Jet> p = pair(number(point));
+        return nearest(p.x().v, p.y().v);
+    }
+
+    /** The same as a number that follows the coordinates. */
+    private Jet place(Spot end, boolean atStart) {
+        SketchSpline s = (SketchSpline) curve;
+        String point = s.ends().get(atStart ? 0 : 1);
+        if (s.through().contains(point)) {
+            return still(end);
+        }
+        Pair<Jet> p = pair(number(point));
+        return foot(end, p.x(), p.y());
     }
 
     /** How fast an ellipse's equation grows at a point: the direction out of it. */
@@ -261,15 +330,12 @@ final class FreeJets {
 
     /** The signed bend with which a spline leaves one of its ends, in 1/mm. */
     Jet bend(boolean atStart) {
-        List<Pair<Jet>> four = poles.get(atStart ? 0 : poles.size() - 1);
-        Pair<Jet> a = four.get(atStart ? 0 : 3);
-        Pair<Jet> b = four.get(atStart ? 1 : 2);
-        Pair<Jet> c = four.get(atStart ? 2 : 1);
-        Jet dx = b.x().minus(a.x());
-        Jet dy = b.y().minus(a.y());
-        Jet l = Jet.length(dx, dy);
-        return Jet.cross(dx, dy, c.x().minus(b.x()), c.y().minus(b.y()))
-                .over(l.times(l).times(l))
-                .times(2 / 3.0);
+        Spot end = end(atStart);
+        Jet u = place(end, atStart);
+        Jet[] d = along(end.piece(), u);
+        Jet[] dd = bent(end.piece(), u);
+        Jet l = Jet.length(d[0], d[1]);
+        Jet bend = Jet.cross(d[0], d[1], dd[0], dd[1]).over(l.times(l).times(l));
+        return onwards(atStart) ? bend : bend.times(-1);
     }
 }

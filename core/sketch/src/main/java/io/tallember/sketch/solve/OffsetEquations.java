@@ -3,7 +3,6 @@ package io.tallember.sketch.solve;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Round;
-import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
@@ -20,12 +19,12 @@ final class OffsetEquations {
 
     private record Pair(SketchCurve from, SketchCurve to) {
         List<String> ends() {
-            return OffsetEquations.ends(to);
+            return to.ends();
         }
 
         String before(String end) {
-            List<String> copies = OffsetEquations.ends(to);
-            return OffsetEquations.ends(from).get(copies.indexOf(end));
+            List<String> copies = to.ends();
+            return from.ends().get(copies.indexOf(end));
         }
     }
 
@@ -39,12 +38,6 @@ final class OffsetEquations {
         for (int i = 0; i < k.on().size(); i += 2) {
             pairs.add(new Pair((SketchCurve) all.find(k.on().get(i)), (SketchCurve) all.find(k.on().get(i + 1))));
         }
-    }
-
-    private static List<String> ends(SketchCurve c) {
-        return c instanceof SketchLine l
-                ? List.of(l.start(), l.end())
-                : c instanceof SketchArc a ? List.of(a.start(), a.end()) : List.of();
     }
 
     /** Copies of rounds have their centres. */

@@ -8,11 +8,8 @@ import io.tallember.sketch.Entity;
 import io.tallember.sketch.Round;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.Sketch.Strand;
-import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCurve;
-import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
-import io.tallember.sketch.SketchSpline;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -189,23 +186,24 @@ final class Sides {
         Map<String, List<SketchCurve>> at = new LinkedHashMap<>();
         for (SketchCurve c : sketch.curves()) {
             if (!c.construction()) {
-                ends(c).forEach(p ->
-                        at.computeIfAbsent(root(p), k -> new ArrayList<>()).add(c));
+                c.ends()
+                        .forEach(p -> at.computeIfAbsent(root(p), k -> new ArrayList<>())
+                                .add(c));
             }
         }
         Set<SketchCurve> done = new LinkedHashSet<>();
         for (SketchCurve first : sketch.curves()) {
-            if (first.construction() || ends(first).isEmpty() || !done.add(first)) {
+            if (first.construction() || first.ends().isEmpty() || !done.add(first)) {
                 continue;
             }
             List<Vec2> round = new ArrayList<>();
             SketchCurve c = first;
-            String p = root(ends(first).get(0));
+            String p = root(first.ends().get(0));
             String start = p;
             Vec2 before = null;
             boolean whole = true;
             do {
-                boolean along = root(ends(c).get(0)).equals(p);
+                boolean along = root(c.ends().get(0)).equals(p);
                 List<Vec2> stretch = along(c, along);
                 if (stretch.size() < 2) {
                     whole = false;
@@ -217,7 +215,7 @@ final class Sides {
                 }
                 before = unit(stretch.get(stretch.size() - 1).minus(stretch.get(stretch.size() - 2)));
                 round.addAll(stretch);
-                p = root(ends(c).get(along ? 1 : 0));
+                p = root(c.ends().get(along ? 1 : 0));
                 SketchCurve here = c;
                 List<SketchCurve> others =
                         at.get(p).stream().filter(o -> o != here).toList();
@@ -280,19 +278,6 @@ final class Sides {
                 }
             }
         });
-    }
-
-    private static List<String> ends(SketchCurve c) {
-        if (c instanceof SketchLine l) {
-            return List.of(l.start(), l.end());
-        }
-        if (c instanceof SketchArc a) {
-            return List.of(a.start(), a.end());
-        }
-        if (c instanceof SketchEllipse e) {
-            return e.ends();
-        }
-        return c instanceof SketchSpline s && !s.closed() ? s.ends() : List.of();
     }
 
     /** Points that are one by coincidence, each with the one that stands for all. */

@@ -145,7 +145,7 @@ public final class Outline {
         // a pole on the end itself would leave the direction open; a short way along it does no harm
         Vec2 p = c.b().distance(c.start()) > 1e-9 ? c.b() : c.start().plus(1e-4, out);
         Vec2 q = c.c().distance(c.end()) > 1e-9 ? c.c() : c.end().plus(1e-4, in);
-        entities.add(new SketchSpline(id, List.of(a, b), false, own(p), own(q), false));
+        entities.add(new SketchSpline(id, List.of(a, b), false, own(p), own(q), "", "", false));
         runs.add(new Run(id, true, a, out, b, new Vec2(-in.x(), -in.y())));
     }
 

@@ -217,6 +217,8 @@ class SolverTest {
                     .hold(Kind.SMOOTH, "free", "next")
                     .hold(Kind.SMOOTH, "next", "x");
             d.hold(Kind.TANGENT, "l", "o").hold(Kind.TANGENT, "k", "free").hold(Kind.TANGENT, "x", "free");
+            d.stretch("part", List.of("s", "e", "f", "g"), "s", "v").spline("on", List.of("v", "u", "q2"), "g2", "");
+            d.line("away", "v", "q2").hold(Kind.TANGENT, "part", "away").hold(Kind.SMOOTH, "part", "on");
             d.size("len", Kind.ARC_LENGTH, 12, "x").size("off", Kind.OFFSET, 3, "l", "l2");
             check(seed, d.sketch());
         }
