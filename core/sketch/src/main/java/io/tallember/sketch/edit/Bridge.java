@@ -27,7 +27,7 @@ public final class Bridge {
             throw Draft.refused(
                     lineToo
                             ? "Pick two lines, circles or arcs."
-                            : "A tangent line runs between two circles or arcs. Pick those.");
+                            : "A tangent line runs from a circle or arc to another, or to a line. Pick those.");
         }
 
         Vec2 along() {
@@ -38,11 +38,17 @@ public final class Bridge {
     }
 
     /**
-     * A straight line that touches two circles or arcs.
+     * A straight line that touches two circles or arcs, or touches one and ends on a line.
      *
-     * @param nearA a place near which it should touch the first, and {@code nearB} the second
+     * @param nearA a place near which it should touch the first, and {@code nearB} the second, or where it ends on the line
      */
     public static Sketch line(Sketch sketch, String a, Vec2 nearA, String b, Vec2 nearB) {
+        if (sketch.find(b).orElse(null) instanceof SketchLine l) {
+            return onto(sketch, Side.of(sketch, a, nearA, false), l, nearB);
+        }
+        if (sketch.find(a).orElse(null) instanceof SketchLine l) {
+            return onto(sketch, Side.of(sketch, b, nearB, false), l, nearA);
+        }
         Side p = Side.of(sketch, a, nearA, false);
         Side q = Side.of(sketch, b, nearB, false);
         Vec2 d = q.a().minus(p.a());
@@ -83,6 +89,38 @@ public final class Bridge {
         draft.hold(Kind.ON_CURVE, to, b);
         draft.hold(Kind.TANGENT, id, a);
         draft.hold(Kind.TANGENT, id, b);
+        return draft.done();
+    }
+
+    /** From a circle or arc to a place on a line, which it may slide along; to the line's end when that is the nearest place. */
+    private static Sketch onto(Sketch sketch, Side round, SketchLine l, Vec2 near) {
+        Vec2 s = sketch.point(l.start()).at();
+        Vec2 e = sketch.point(l.end()).at();
+        double t = near.minus(s).dot(e.minus(s)) / Math.max(e.minus(s).dot(e.minus(s)), 1e-12);
+        boolean free = Sketch.isGiven(l.id());
+        Vec2 to = free || t > 0 && t < 1 ? s.plus(t, e.minus(s)) : t <= 0 ? s : e;
+        Vec2 d = to.minus(round.a());
+        double away = d.length();
+        if (away < round.radius() + 1e-6) {
+            throw Draft.refused(
+                    "The line is picked inside the circle, from where no line touches it. Pick it outside.");
+        }
+        double base = Math.atan2(d.y(), d.x());
+        double open = Math.acos(round.radius() / away);
+        Vec2 left = round.a().plus(round.radius(), new Vec2(Math.cos(base + open), Math.sin(base + open)));
+        Vec2 right = round.a().plus(round.radius(), new Vec2(Math.cos(base - open), Math.sin(base - open)));
+        Vec2 touch = left.distance(round.picked()) < right.distance(round.picked()) ? left : right;
+        Draft draft = new Draft(sketch);
+        String from = draft.point(touch);
+        boolean atEnd = !free && (t <= 0 || t >= 1);
+        String end = atEnd ? (t <= 0 ? l.start() : l.end()) : draft.point(to);
+        String id = draft.names.curve();
+        draft.entities.add(new SketchLine(id, from, end, false));
+        draft.hold(Kind.ON_CURVE, from, round.curve().id());
+        draft.hold(Kind.TANGENT, id, round.curve().id());
+        if (!atEnd) {
+            draft.hold(Kind.ON_CURVE, end, l.id());
+        }
         return draft.done();
     }
 

@@ -62,7 +62,7 @@ class EditTest {
     @Test
     void aCornerTooTightSaysHowMuchWouldDo() {
         assertThatThrownBy(() -> Corner.round(plate(), "c", 31)).hasMessageContaining("between 0 and 30");
-        assertThatThrownBy(() -> Corner.round(plate(), Sketch.ORIGIN, 3)).hasMessageContaining("two lines");
+        assertThatThrownBy(() -> Corner.round(plate(), Sketch.ORIGIN, 3)).hasMessageContaining("two curves");
     }
 
     private static Draw cross() {
