@@ -146,6 +146,16 @@ public final class Sketch {
         return Optional.of(new Strand(circle, new Interval(0, 2 * Math.PI)));
     }
 
+    /** Whether a curve that isn't a text has a strand, without making it where that costs. */
+    public boolean hasLength(SketchCurve c) {
+        if (c instanceof SketchSpline s) {
+            Vec2 first = point(s.through().get(0)).at();
+            boolean apart = s.through().stream().anyMatch(p -> point(p).at().distance(first) > 1e-6);
+            return apart && s.whole() && !s.closed() || strand(c).isPresent();
+        }
+        return strand(c).isPresent();
+    }
+
     /** All that a curve draws, by name: itself, or the outlines of a text. */
     public Map<String, Strand> strands(SketchCurve c) {
         Patience.check();

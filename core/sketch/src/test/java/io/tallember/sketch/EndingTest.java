@@ -18,6 +18,7 @@ import io.tallember.sketch.edit.Tidy;
 import io.tallember.sketch.edit.Trim;
 import io.tallember.sketch.help.Settle;
 import io.tallember.sketch.regions.SketchReader;
+import io.tallember.sketch.solve.Grip;
 import io.tallember.sketch.solve.Solver;
 import io.tallember.sketch.svg.Outline;
 import java.nio.charset.StandardCharsets;
@@ -64,7 +65,7 @@ class EndingTest {
         return Stream.of(
                 new Work("solve", Solver::solve),
                 new Work("judge", Solver::judge),
-                new Work("drag", s -> Solver.drag(s, "p7", new Vec2(0, 0), new Vec2(5, 5))),
+                new Work("drag", s -> new Grip(s).pull("p7", new Vec2(0, 0), new Vec2(5, 5))),
                 new Work("read", s -> SketchReader.read(s, Tolerance.DEFAULT)),
                 new Work("settle", Settle::propose),
                 new Work("trim", s -> Trim.trim(s, "c150", new Vec2(50, 20))),

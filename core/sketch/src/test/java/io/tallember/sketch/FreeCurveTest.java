@@ -14,6 +14,7 @@ import io.tallember.sketch.edit.Mirror;
 import io.tallember.sketch.edit.Trim;
 import io.tallember.sketch.regions.Reading;
 import io.tallember.sketch.regions.SketchReader;
+import io.tallember.sketch.solve.Grip;
 import io.tallember.sketch.solve.Solver;
 import java.util.ArrayList;
 import java.util.List;
@@ -217,7 +218,7 @@ class FreeCurveTest {
         lies(s, with);
         SketchSpline f = (SketchSpline) with.find("c1").orElseThrow();
         Sketch pulled =
-                Solver.drag(with, f.startHandle(), with.point(f.startHandle()).at(), new Vec2(-3, 6));
+                new Grip(with).pull(f.startHandle(), with.point(f.startHandle()).at(), new Vec2(-3, 6));
         Vec3 t = pulled.strand(f).orElseThrow().curve().tangent(0);
         assertThat(t.y() / t.x()).isCloseTo(-2, within(1e-9));
         assertThat(Handles.of(with, "c1", false)).isEqualTo(s);

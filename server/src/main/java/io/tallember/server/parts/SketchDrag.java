@@ -10,8 +10,9 @@ import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchPoint;
-import io.tallember.sketch.solve.Solver;
+import io.tallember.sketch.solve.Grip;
 import java.io.IOException;
+import java.util.Optional;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.web.socket.TextMessage;
 import org.springframework.web.socket.WebSocketSession;
@@ -36,7 +37,7 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
     private static final long PULL_MILLIS = 3_000;
 
     /** The sketch in hand as it was taken. */
-    private record Held(long part, Sketch sketch) {}
+    private record Held(long part, Grip grip) {}
 
     private final Works works;
     private final Workshop workshop;
@@ -57,19 +58,19 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
             JsonNode n = PartFile.parse(message.getPayload());
             if (n.hasNonNull("take")) {
                 long part = n.get("take").asLong(0);
-                works.at(part, () -> workshop.sketch(part, n.path("step").asString("")))
-                        .ifPresent(s -> session.getAttributes().put(HELD, new Held(part, s)));
+                works.at(part, () -> taken(part, n.path("step").asString("")))
+                        .ifPresent(g -> session.getAttributes().put(HELD, new Held(part, g)));
             } else if (session.getAttributes().get(HELD) instanceof Held held) {
                 Sketch moved = works.at(
                         held.part(),
                         () -> Patience.within(
                                 PULL_MILLIS,
                                 () -> false,
-                                () -> Solver.drag(
-                                        held.sketch(),
-                                        n.path("pull").asString(""),
-                                        point(n.path("from")),
-                                        point(n.path("to")))));
+                                () -> held.grip()
+                                        .pull(
+                                                n.path("pull").asString(""),
+                                                point(n.path("from")),
+                                                point(n.path("to")))));
                 session.sendMessage(new TextMessage(
                         places(moved).put("turn", n.path("turn").asInt(0)).toString()));
             }
@@ -77,6 +78,10 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
             ObjectNode sentence = JsonNodeFactory.instance.objectNode().put("sentence", e.getMessage());
             session.sendMessage(new TextMessage(sentence.toString()));
         }
+    }
+
+    private Optional<Grip> taken(long part, String step) {
+        return workshop.sketch(part, step).map(s -> Patience.within(PULL_MILLIS, () -> false, () -> new Grip(s)));
     }
 
     private static Vec2 point(JsonNode n) {

@@ -20,66 +20,95 @@ import java.util.Optional;
  * strides that keep the picture from turning over, so that the outcome depends on where the hand is, not on how often it told.
  */
 final class Drag {
-    /** The shortest stride, as a part of the longest: what is left of it after one that isn't good is out of reach. */
+    /** The shortest stride, as a part of a stage: what is left of it after one that isn't good is out of reach. */
     private static final double SHORTEST = 1.0 / 64;
+    /** What is less, as a part of a stage, is no way left to go. */
+    private static final double ROUNDING = 1e-9;
+    /** What goes no further than this part of the hand's way doesn't follow. */
+    private static final double STILL = 1e-3;
     /** A stride that moves something by more than this many times the hand's way is a jump. */
     private static final double JUMP = 10;
-    /** The least radius that a hand can pull, in mm. */
+    /** The least radius that a hand can pull, and the most that a settled point moves by rounding, in mm. */
     private static final double LEAST = 1e-3;
 
-    /** A way is gone in so many strides at least, in a small sketch; in larger ones in fewer, for the hand waits for each. */
-    private static final int MOST_STRIDES = 16;
+    /** A way as long as a small sketch is gone in so many stages. */
+    private static final int MOST_STAGES = 128;
 
-    /** The curves of a sketch that is still gone through in one stride. */
-    private static final int CURVES = 500;
+    /** The curves of a sketch that is still gone through in one stage. */
+    private static final int CURVES = 1000;
 
     private final Sketch start;
+    private final List<SketchPoint> settled;
     private final Entity pulled;
     private final Vec2 from;
     private final Vec2 by;
 
-    private Drag(Sketch start, Entity pulled, Vec2 from, Vec2 to) {
+    Drag(Sketch start, List<SketchPoint> settled, Entity pulled, Vec2 from, Vec2 to) {
         this.start = start;
+        this.settled = settled;
         this.pulled = pulled;
         this.from = from;
         by = to.minus(from);
     }
 
-    static Sketch pull(Sketch start, String id, Vec2 from, Vec2 to) {
-        Entity e = start.find(id).orElse(null);
-        return e == null || Sketch.isGiven(id) ? start : new Drag(start, e, from, to).walk();
+    Sketch outcome() {
+        Sketch now = walk();
+        // a place held as where a circle touches another is found to half its digits: that is no way gone
+        return Strides.apart(start, now) < STILL * by.length() ? start : now;
     }
 
     private Sketch walk() {
+        // milestones lie on the way where they lie however far it goes, so that the next place of the hand is come to
+        // by the same ones
+        double stage = stage() / Math.max(by.length(), 1e-12);
         Sketch state = start;
-        double t = 0;
-        double longest = 1.0
-                / Math.max(
-                        1,
-                        Math.min(
-                                MOST_STRIDES,
-                                CURVES / Math.max(1, start.curves().size())));
-        double stride = longest;
-        while (t < 1) {
-            double next = Math.min(1, t + stride);
-            Sketch before = state;
-            double way = (next - t) * by.length();
-            Optional<Sketch> there = stride(state, next).filter(s -> tame(before, s, way));
-            if (there.isPresent()) {
-                state = there.get();
-                t = next;
-                stride = Math.min(longest, 2 * stride);
-            } else if (stride <= SHORTEST * longest) {
-                return state;
-            } else {
-                stride /= 2;
+        for (double t = 0; t < 1; t += stage) {
+            double end = Math.min(1, t + stage);
+            double at = t;
+            double stride = end - t;
+            while (end - at > ROUNDING * stage) {
+                double next = end - at - stride > ROUNDING * stage ? at + stride : end;
+                Sketch before = state;
+                double way = (next - at) * by.length();
+                Optional<Sketch> there = stride(state, next).filter(s -> tame(before, s, way));
+                if (there.isPresent()) {
+                    state = there.get();
+                    at = next;
+                    stride *= 2;
+                } else if (stride < 1.5 * SHORTEST * stage) {
+                    return state;
+                } else {
+                    stride /= 2;
+                }
             }
         }
         return state;
     }
 
-    private static boolean tame(Sketch before, Sketch after, double way) {
-        return Strides.apart(before, after) <= JUMP * way + 1e-9
+    /** How far apart milestones lie, in mm: closer in small sketches than in large ones, for the hand waits for each. */
+    private double stage() {
+        double lowX = Double.MAX_VALUE;
+        double lowY = Double.MAX_VALUE;
+        double highX = -Double.MAX_VALUE;
+        double highY = -Double.MAX_VALUE;
+        for (Entity e : start.entities()) {
+            if (e instanceof SketchPoint p) {
+                lowX = Math.min(lowX, p.x());
+                lowY = Math.min(lowY, p.y());
+                highX = Math.max(highX, p.x());
+                highY = Math.max(highY, p.y());
+            }
+        }
+        double size = Math.max(1, Math.hypot(highX - lowX, highY - lowY));
+        int stages = CURVES / Math.max(1, start.curves().size());
+        return size / Math.max(1, Math.min(MOST_STAGES, stages));
+    }
+
+    private boolean tame(Sketch before, Sketch after, double way) {
+        // a settled point that moves has gone over to another place where all holds
+        return settled.stream()
+                        .allMatch(p -> p.at().distance(after.point(p.id()).at()) < LEAST)
+                && Strides.apart(before, after) <= JUMP * way + 1e-9
                 && Strides.turned(before, after).isEmpty()
                 && !Strides.shrank(before, after);
     }
@@ -87,6 +116,7 @@ final class Drag {
     /** The state with what is pulled part of the way there. */
     private Optional<Sketch> stride(Sketch state, double t) {
         Map<String, Vec2> places = new LinkedHashMap<>();
+        settled.forEach(p -> places.put(p.id(), p.at()));
         Map<String, Double> radii = new LinkedHashMap<>();
         if (pulled instanceof SketchPoint p) {
             places.put(p.id(), from.plus(t, by));

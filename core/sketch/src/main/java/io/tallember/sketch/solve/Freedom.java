@@ -34,8 +34,13 @@ final class Freedom {
         Echelon there = new Echelon(g.columns(), g.jacobian(witness(g, values)), n);
         Echelon best = there.rank() > here.rank() ? there : here;
         freedoms = n - best.rank();
-        for (int c : best.movable()) {
-            loose.add(g.unknowns[c]);
+        for (Echelon e : List.of(here, there)) {
+            // what moves in one of two states moves, though where it turns back it doesn't to first order
+            if (e.rank() == best.rank()) {
+                for (int c : e.movable()) {
+                    loose.add(g.unknowns[c]);
+                }
+            }
         }
         best.idle.forEach(row -> redundant.add(g.equations.get(row).source()));
         // a constraint of which one residual says something is needed

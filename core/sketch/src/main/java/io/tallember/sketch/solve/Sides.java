@@ -135,34 +135,23 @@ final class Sides {
         }
     }
 
+    /** Whether every point that two distances hold lies on the same side of what they are measured from in both states. */
+    static boolean keepTriangles(Sketch a, Sketch b) {
+        Sides before = new Sides(a);
+        Sides after = new Sides(b);
+        before.corners(before.distances());
+        after.corners(after.distances());
+        return after.turned(before).isEmpty();
+    }
+
     /** Points held by two distances from given points, or by one and a line: on which side of what holds them. */
     private void triangles() {
         Set<String> given = new LinkedHashSet<>();
         sketch.constraints().stream().filter(c -> c.kind() == Kind.FIXED).forEach(c -> given.add(root(c.on().get(0))));
-        Map<String, List<String[]>> from = new LinkedHashMap<>(); // by point: constraint or curve, and from where
-        for (Constraint c : sketch.constraints()) {
-            Entity a = sketch.find(c.on().get(0)).orElseThrow();
-            Entity b = sketch.find(c.on().get(c.on().size() - 1)).orElseThrow();
-            if (c.kind() == Kind.DISTANCE && !c.driven() && !(b instanceof SketchLine && a != b)) {
-                String p = a instanceof SketchLine l ? l.start() : a.id();
-                String q = a instanceof SketchLine l ? l.end() : b.id();
-                add(from, p, c.id(), q);
-                add(from, q, c.id(), p);
-            } else if (c.kind() == Kind.ON_CURVE && b instanceof Round r) {
-                add(from, a.id(), c.id(), r.centre());
-            }
-        }
+        Map<String, List<String[]>> from = distances();
         from.keySet().removeAll(given);
         from.values().forEach(ways -> ways.removeIf(w -> !given.contains(root(w[1]))));
-        from.forEach((p, ways) -> {
-            for (int i = 0; i < ways.size(); i++) {
-                for (int j = i + 1; j < ways.size(); j++) {
-                    Vec2 u = at(ways.get(i)[1]).minus(at(p));
-                    Vec2 w = at(ways.get(j)[1]).minus(at(p));
-                    put(ways.get(i)[0], ways.get(j)[0] + p, unit(u).cross(unit(w)));
-                }
-            }
-        });
+        corners(from);
         for (Constraint c : sketch.constraints()) {
             if (c.kind() == Kind.ON_CURVE
                     && sketch.find(c.on().get(1)).orElseThrow() instanceof SketchLine l
@@ -175,6 +164,36 @@ final class Sides {
                 }
             }
         }
+    }
+
+    /** By point: the constraints and curves that say how far it lies from another, and from which. */
+    private Map<String, List<String[]>> distances() {
+        Map<String, List<String[]>> from = new LinkedHashMap<>();
+        for (Constraint c : sketch.constraints()) {
+            Entity a = sketch.find(c.on().get(0)).orElseThrow();
+            Entity b = sketch.find(c.on().get(c.on().size() - 1)).orElseThrow();
+            if (c.kind() == Kind.DISTANCE && !c.driven() && !(b instanceof SketchLine && a != b)) {
+                String p = a instanceof SketchLine l ? l.start() : a.id();
+                String q = a instanceof SketchLine l ? l.end() : b.id();
+                add(from, p, c.id(), q);
+                add(from, q, c.id(), p);
+            } else if (c.kind() == Kind.ON_CURVE && b instanceof Round r) {
+                add(from, a.id(), c.id(), r.centre());
+            }
+        }
+        return from;
+    }
+
+    private void corners(Map<String, List<String[]>> from) {
+        from.forEach((p, ways) -> {
+            for (int i = 0; i < ways.size(); i++) {
+                for (int j = i + 1; j < ways.size(); j++) {
+                    Vec2 u = at(ways.get(i)[1]).minus(at(p));
+                    Vec2 w = at(ways.get(j)[1]).minus(at(p));
+                    put(ways.get(i)[0], ways.get(j)[0] + p, unit(u).cross(unit(w)));
+                }
+            }
+        });
     }
 
     private void add(Map<String, List<String[]>> from, String p, String constraint, String q) {

@@ -8,6 +8,7 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchPoint;
+import io.tallember.sketch.SketchText;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashSet;
@@ -53,22 +54,32 @@ public final class Solver {
     }
 
     /**
-     * The sketch with one dimension at a new value: walked there in strides, so that the picture doesn't turn over. Empty
-     * when the value can't be reached.
+     * The sketch with one dimension at a new value: walked there in strides, shorter ones where a triangle would turn over, so that
+     * the picture doesn't. Empty when the value can't be reached.
      */
     public static Optional<Sketch> change(Sketch sketch, String dimension, double value) {
         Constraint c = sketch.constraint(dimension).orElseThrow();
-        double from = c.value();
-        double stride = LARGEST_STRIDE * Math.max(Math.abs(from), 1e-3);
-        int steps = (int) Math.min(40, Math.max(1, Math.ceil(Math.abs(value - from) / stride)));
+        double way = Math.abs(value - c.value());
+        double longest = Math.max(LARGEST_STRIDE * Math.max(Math.abs(c.value()), 1e-3), way / 40);
+        double strides = Math.max(1, Math.ceil(way / longest - 1e-9));
         Sketch at = sketch;
-        for (int i = 1; i <= steps; i++) {
-            double v = i == steps ? value : from + (value - from) * i / steps;
-            Optional<Sketch> next = solve(at.replacing(c.withValue(v)));
-            if (next.isEmpty()) {
-                return solve(sketch.replacing(c.withValue(value)));
+        double done = 0;
+        double stride = 1 / strides;
+        while (done < 1) {
+            double next = done + stride > 1 - 1e-9 ? 1 : done + stride;
+            double v = next == 1 ? value : c.value() + (value - c.value()) * next;
+            Optional<Sketch> there = solve(at.replacing(c.withValue(v)));
+            boolean shortest = stride < 1 / strides / 60;
+            if (there.isPresent() && (shortest || Sides.keepTriangles(at, there.get()))) {
+                at = there.get();
+                done = next;
+                stride = Math.min(1 / strides, 2 * stride);
+            } else if (shortest) {
+                Sketch reached = at;
+                return solve(sketch.replacing(c.withValue(value))).filter(s -> Sides.keepTriangles(reached, s));
+            } else {
+                stride /= 2;
             }
-            at = next.get();
         }
         return Optional.of(at);
     }
@@ -137,7 +148,7 @@ public final class Solver {
     /** Whether a curve that had a size has lost it, or an angle came out on the other side. */
     private static boolean collapsed(Sketch before, Sketch after) {
         for (SketchCurve c : after.curves()) {
-            if (after.strand(c).isEmpty() && before.strand(c).isPresent()) {
+            if (!(c instanceof SketchText) && !after.hasLength(c) && before.hasLength(c)) {
                 return true;
             }
         }
@@ -149,20 +160,18 @@ public final class Solver {
         return false;
     }
 
-    /**
-     * Pulls a point or curve along with the hand. All constraints keep holding; what is settled stays, what is loose follows as
-     * far as it can.
-     *
-     * @param sketch as it was when the hand took hold
-     * @param from where the hand took hold, in mm
-     * @param to where it is now
-     */
-    public static Sketch drag(Sketch sketch, String id, Vec2 from, Vec2 to) {
-        return Drag.pull(sketch, id, from, to);
-    }
-
     /** What is still loose, redundant or fighting. Meant for when the hand lets go. */
     public static Judgement judge(Sketch sketch) {
+        Freedoms f = freedoms(sketch);
+        Conflict.Found fighting = Conflict.in(sketch);
+        f.redundant.removeAll(fighting.ids());
+        return new Judgement(f.count, f.loose, List.copyOf(f.redundant), fighting.ids(), fighting.least());
+    }
+
+    /** How many ways a sketch can still move, the ids of what moves, and of the constraints that say nothing new. */
+    record Freedoms(int count, Set<String> loose, Set<String> redundant) {}
+
+    static Freedoms freedoms(Sketch sketch) {
         Equations eqs = new Equations(sketch);
         Scalars scalars = eqs.scalars();
         double[] values = scalars.values();
@@ -184,10 +193,7 @@ public final class Solver {
                 loose.add(i);
             }
         }
-        Conflict.Found fighting = Conflict.in(sketch);
-        redundant.removeAll(fighting.ids());
-        return new Judgement(
-                freedoms, looseIds(sketch, scalars, loose), List.copyOf(redundant), fighting.ids(), fighting.least());
+        return new Freedoms(freedoms, looseIds(sketch, scalars, loose), redundant);
     }
 
     private static Set<String> looseIds(Sketch sketch, Scalars scalars, Set<Integer> loose) {

@@ -15,6 +15,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.regions.SketchReader;
+import io.tallember.sketch.solve.Grip;
 import io.tallember.sketch.solve.Judgement;
 import io.tallember.sketch.solve.Solver;
 import java.util.ArrayList;
@@ -241,7 +242,7 @@ class CutTest {
             assertThat(Solver.judge(s).freedoms())
                     .as("%d parts: place, radius, turn", parts)
                     .isEqualTo(4);
-            Sketch pulled = Solver.drag(s, "p1", s.point("p1").at(), new Vec2(-20, 30));
+            Sketch pulled = new Grip(s).pull("p1", s.point("p1").at(), new Vec2(-20, 30));
             List<Vec2> points = pulled.entities().stream()
                     .filter(e -> e instanceof SketchPoint && e.id().startsWith("p"))
                     .map(e -> ((SketchPoint) e).at())

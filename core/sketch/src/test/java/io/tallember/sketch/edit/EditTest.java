@@ -13,6 +13,7 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.regions.Region;
 import io.tallember.sketch.regions.SketchReader;
+import io.tallember.sketch.solve.Grip;
 import io.tallember.sketch.solve.Solver;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -190,7 +191,7 @@ class EditTest {
                 .orElseThrow();
         assertThat(area(whole)).isCloseTo(16 * 14 + 49 * Math.PI, within(1e-8));
         assertThat(Solver.judge(whole).fighting()).isEmpty();
-        Sketch moved = Solver.drag(whole, "b", new Vec2(8, 10), new Vec2(11, 12));
+        Sketch moved = new Grip(whole).pull("b", new Vec2(8, 10), new Vec2(11, 12));
         assertThat(SketchReader.read(moved, Tolerance.DEFAULT).regions()).hasSize(1);
     }
 
@@ -255,7 +256,8 @@ class EditTest {
                 .sketch();
         Sketch held = Solver.solve(s).orElseThrow();
         assertThat(held.point("p").x()).isCloseTo(-held.point("q").x(), within(1e-9));
-        assertThat(Solver.drag(held, "f", new Vec2(7, 3), new Vec2(0, 0))
+        assertThat(new Grip(held)
+                        .pull("f", new Vec2(7, 3), new Vec2(0, 0))
                         .point("f")
                         .x())
                 .isEqualTo(7);

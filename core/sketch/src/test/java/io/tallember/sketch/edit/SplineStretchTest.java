@@ -14,6 +14,7 @@ import io.tallember.sketch.Sketch;
 import io.tallember.sketch.Sketch.Strand;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchSpline;
+import io.tallember.sketch.solve.Grip;
 import io.tallember.sketch.solve.Solver;
 import java.util.ArrayList;
 import java.util.List;
@@ -99,8 +100,8 @@ class SplineStretchTest {
             runsOn(two, cut);
             String held = "p" + r.nextInt(3);
             Vec2 from = two.point(held).at();
-            Sketch pulled = Solver.drag(
-                    two, held, from, from.plus(1, new Vec2(4 * r.nextDouble() - 2, 4 * r.nextDouble() - 2)));
+            Sketch pulled = new Grip(two)
+                    .pull(held, from, from.plus(1, new Vec2(4 * r.nextDouble() - 2, 4 * r.nextDouble() - 2)));
             assertThat(pulled.point(held).at().distance(from)).isPositive();
             runsOn(pulled, cut);
             Sketch one = Cut.join(two, "s", stretches(two).get(1).id());
@@ -148,7 +149,7 @@ class SplineStretchTest {
         assertThat(left.ends().get(0)).isEqualTo("p0");
         assertThat(cut.point(left.ends().get(1)).x()).isCloseTo(20, within(1e-9));
         assertThat(cut.constraints()).containsAll(solved.constraints());
-        Sketch moved = Solver.drag(cut, "p1", cut.point("p1").at(), new Vec2(11, 14));
+        Sketch moved = new Grip(cut).pull("p1", cut.point("p1").at(), new Vec2(11, 14));
         Strand t = moved.strand((SketchCurve) moved.find("s").orElseThrow()).orElseThrow();
         Vec3 x = new Vec3(moved.point("x").x(), moved.point("x").y(), 0);
         assertThat(t.curve().point(t.curve().project(x, t.range())).distance(x)).isLessThan(1e-8);

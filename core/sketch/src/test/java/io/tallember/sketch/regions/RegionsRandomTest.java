@@ -130,7 +130,7 @@ class RegionsRandomTest {
 
     @Test
     void regionsAreWhatAFloodFinds() {
-        int sketches = Boolean.getBoolean("long") ? 1000 : 100;
+        int sketches = Boolean.getBoolean("long") ? 5000 : 500;
         for (int seed = 0; seed < sketches; seed++) {
             Sketch s = random(new Random(seed)).sketch();
             Reading reading = SketchReader.read(s, Tolerance.DEFAULT);

@@ -128,11 +128,11 @@ class SolverTest {
     @Test
     void draggingALooseCornerFollowsAndASettledOneStays() {
         Sketch s = solved(Draw.rectangle(0, 0, 50, 40).hold(Kind.COINCIDENT, "a", Sketch.ORIGIN));
-        Sketch dragged = Solver.drag(s, "c", new Vec2(50, 40), new Vec2(70, 55));
+        Sketch dragged = new Grip(s).pull("c", new Vec2(50, 40), new Vec2(70, 55));
         assertThat(dragged.point("c").at().distance(new Vec2(70, 55))).isLessThan(1e-6);
         assertThat(dragged.point("b").x()).isCloseTo(70, within(1e-6));
         Sketch firm = solved(plate().hold(Kind.COINCIDENT, "a", Sketch.ORIGIN));
-        Sketch same = Solver.drag(firm, "c", new Vec2(120, 80), new Vec2(200, 20));
+        Sketch same = new Grip(firm).pull("c", new Vec2(120, 80), new Vec2(200, 20));
         assertThat(same.point("c").at().distance(new Vec2(120, 80))).isLessThan(1e-7);
     }
 
@@ -152,7 +152,7 @@ class SolverTest {
     @Test
     void aCircleIsDraggedByItsRim() {
         Sketch s = new Draw().point("c", 5, 5).circle("o", "c", 3).sketch();
-        Sketch big = Solver.drag(s, "o", new Vec2(8, 5), new Vec2(12, 5));
+        Sketch big = new Grip(s).pull("o", new Vec2(8, 5), new Vec2(12, 5));
         assertThat(big.radius((io.tallember.sketch.SketchCircle) big.find("o").orElseThrow()))
                 .isCloseTo(7, within(1e-9));
     }
