@@ -69,6 +69,9 @@ export const api = {
     ask<Reply>("POST", `/api/parts/${id}/trace`, { revision, command, seen }),
   settle: (id: number, step: string) =>
     ask<{ constraint: Constraint; words: string }[]>("GET", `/api/parts/${id}/sketches/${step}/settle`),
+  /** What of an outline file a sketch could take. */
+  outline: (svg: string) =>
+    ask<{ curves: number; leftOut: number; trouble: string }>("POST", "/api/outlines", { svg }),
   picture: (file: Blob) =>
     ask<{ picture: string; width: number; height: number }>("POST", "/api/pictures", file),
   materials: () => ask<Record<string, number>>("GET", "/api/materials"),

@@ -213,7 +213,7 @@ function OutlineBar({ outline }: { outline: OutlineFile }) {
           {outline.unit === "0" ? " in its own units" : <>, a unit is {field("Unit in mm", "unit")} mm</>},
           ends joined up to {field("Ends joined up to", "tolerance")} mm
         </p>
-        <p className="live">Lines, arcs and curves come in with the relations that are plain in them</p>
+        <p className="live">{outline.finds}</p>
       </div>
       <div className="acts">
         <button className="btn main big" onClick={() => void takeOutline()}>

@@ -24,11 +24,22 @@ export function takeFile(what: "outline" | "picture"): void {
 
 async function readOutline(file: File): Promise<void> {
   const svg = await file.text();
+  let finds: string;
+  try {
+    const look = await api.outline(svg);
+    const left = look.leftOut === 1 ? "1 thing is left out" : `${look.leftOut} things are left out`;
+    finds =
+      `${look.curves} ${look.curves === 1 ? "line or curve" : "lines and curves"}` +
+      (look.leftOut === 0 ? "" : `; ${left}. ${look.trouble || "Texts and pictures don't come in."}`);
+  } catch (e) {
+    usePart.getState().say(e instanceof Refused ? e.message : "This file can't be read.", true);
+    return;
+  }
   // a file that says its size in units of length needs no question
   const sized = /<svg[^>]*\swidth\s*=\s*["'][^"']*(mm|cm|in|pt|pc|px)["']/i.test(svg);
   useSketch.getState().choose("select");
   useSketch.getState().set({
-    outline: { name: file.name, svg, unit: sized ? "0" : "1", tolerance: "0.01" },
+    outline: { name: file.name, svg, unit: sized ? "0" : "1", tolerance: "0.01", finds },
     group: "Bring in",
   });
 }

@@ -44,6 +44,8 @@ export interface OutlineFile {
   svg: string;
   unit: string;
   tolerance: string;
+  /** What of it comes in and what doesn't, once that is known. */
+  finds: string;
 }
 
 interface SketchStore {

@@ -95,6 +95,20 @@ class PartAffairsTest {
         assertThat(client.status).isEqualTo(404);
     }
 
+    /** What an outline file has, and what of it is left out for an error, is told before it is taken. */
+    @Test
+    void anOutlineFileIsLookedInto() {
+        String svg =
+                "<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0L9 0L9 9Z'/><path d='M0 0L1'/><text>A</text></svg>";
+        JsonNode look = client.send("POST", "/api/outlines", "{\"svg\":\"" + svg + "\"}");
+        assertThat(client.status).isEqualTo(200);
+        assertThat(look.get("curves").intValue()).isEqualTo(3);
+        assertThat(look.get("leftOut").intValue()).isEqualTo(2);
+        assertThat(look.get("trouble").stringValue()).contains("path");
+        client.send("POST", "/api/outlines", "{\"svg\":\"<svg\"}");
+        assertThat(client.status).isEqualTo(422);
+    }
+
     @Test
     void aSketchIsTracedSettledAndSavedAsAnOutline() {
         long id = client.newPart("Peg");

@@ -1,5 +1,6 @@
 package io.tallember.server.parts;
 
+import io.tallember.geometry.Patience;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SketchWords;
 import io.tallember.part.file.PartFile;
@@ -10,6 +11,7 @@ import io.tallember.server.store.PictureRow;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.help.Settle;
+import io.tallember.sketch.svg.Outline;
 import io.tallember.sketch.svg.SvgWriter;
 import java.io.IOException;
 import java.io.InputStream;
@@ -33,6 +35,8 @@ import tools.jackson.databind.node.ObjectNode;
 @RestController
 class SketchApi {
     private static final String JSON = MediaType.APPLICATION_JSON_VALUE;
+
+    private static final long LOOK_MILLIS = 5_000;
 
     private final Works works;
     private final Workshop workshop;
@@ -85,6 +89,13 @@ class SketchApi {
             byte[] text = SvgWriter.write(s).getBytes(StandardCharsets.UTF_8);
             return PartApi.file(name + ".svg", "image/svg+xml", text);
         });
+    }
+
+    /** What of an outline file could be taken, before it is. */
+    @PostMapping(path = "/api/outlines", produces = JSON)
+    Outline.Look outline(@RequestBody String body) {
+        String svg = PartFile.parse(body).path("svg").asString("");
+        return works.at(Works.NO_PART, () -> Patience.within(LOOK_MILLIS, () -> false, () -> Outline.look(svg)));
     }
 
     private Sketch sketch(long id, String step) {

@@ -45,6 +45,21 @@ public final class Outline {
     }
 
     /**
+     * What of a file a sketch could take.
+     *
+     * @param curves how many
+     * @param leftOut how many of its things are left out: texts, pictures, what isn't in it, and outlines with an error
+     * @param trouble what is wrong with the first of those with an error; empty when there is none
+     */
+    public record Look(int curves, int leftOut, String trouble) {}
+
+    /** @throws io.tallember.geometry.GeometryException BAD_VALUE when it isn't such a file */
+    public static Look look(String svg) {
+        SvgReader.Read read = SvgReader.read(svg, 0);
+        return new Look(read.shapes().size(), read.leftOut(), read.trouble());
+    }
+
+    /**
      * A sketch of the file's outlines, in mm.
      *
      * @param unit mm of a unit of a file that says no size; zero takes 1/96 inch
