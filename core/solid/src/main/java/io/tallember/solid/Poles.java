@@ -1,5 +1,6 @@
 package io.tallember.solid;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Tolerance;
@@ -12,6 +13,8 @@ import java.util.stream.IntStream;
 /** Where a sphere's parameters have their poles is of no account, but some work is easier with them out of the way. */
 public final class Poles {
     private static final int MERIDIANS = 72;
+    /** One minus the cosine of about three degrees. */
+    private static final double NEAR_POLE = 1e-3;
 
     private Poles() {}
 
@@ -63,26 +66,59 @@ public final class Poles {
     }
 
     /**
-     * The sphere as readers of files like it: a pole in what one of the face's loops leaves out, so that this loop runs round the
-     * axis, and the meridian where the angle begins away from loops that don't.
+     * The sphere as readers of files like it: one of the face's loops runs round the axis, no edge comes near a pole, as many
+     * edges as can be are circles round the axis, which are straight in the parameters and nothing a reader has to fit, and the
+     * meridian where the angle begins lies away from loops that don't run round.
      */
     public static Sphere forSeams(Sphere sphere, Face face) {
         if (face.loops().isEmpty()) {
             return sphere;
         }
-        Vec3 axis = sphere.frame().z();
-        boolean goodAsItIs = face.loops().stream()
-                        .allMatch(l -> UvLoop.of(sphere, l.coedges()).windsRound())
-                && face.coedges().stream()
-                        .noneMatch(c -> Math.abs(c.pointAt(0)
-                                        .minus(sphere.centre())
-                                        .unit()
-                                        .dot(axis))
-                                > 1 - 1e-9);
-        if (goodAsItIs) {
-            return sphere;
+        List<Vec3> axes = new ArrayList<>(List.of(sphere.frame().z()));
+        face.coedges().forEach(c -> {
+            if (c.edge().curve() instanceof Circle k) {
+                axes.add(k.frame().z());
+            }
+        });
+        axes.add(outside(sphere, face));
+        Vec3 best = axes.get(axes.size() - 1);
+        double most = -1;
+        for (Vec3 axis : axes) {
+            double straight = straight(sphere, face, axis);
+            if (straight > most + 1e-6) {
+                most = straight;
+                best = axis;
+            }
         }
-        Frame f = Frame.of(sphere.centre(), outside(sphere, face));
+        return best == sphere.frame().z() && allRound(sphere, face) ? sphere : begun(sphere, face, best);
+    }
+
+    /** The length of the edges that are circles round an axis, in mm; -1 when no loop runs round it or an edge comes near a pole. */
+    private static double straight(Sphere sphere, Face face, Vec3 axis) {
+        Sphere s = new Sphere(Frame.of(sphere.centre(), axis), sphere.radius());
+        double straight = 0;
+        for (Coedge c : face.coedges()) {
+            for (int i = 0; i <= 8; i++) {
+                Vec3 p = c.pointAt(i / 8.0).minus(sphere.centre()).unit();
+                if (Math.abs(p.dot(axis)) > 1 - NEAR_POLE) {
+                    return -1;
+                }
+            }
+            if (c.edge().curve() instanceof Circle k
+                    && k.frame().z().cross(axis).length() < 1e-9) {
+                straight += k.radius() * c.edge().range().length();
+            }
+        }
+        return face.loops().stream().anyMatch(l -> UvLoop.of(s, l.coedges()).windsRound()) ? straight : -1;
+    }
+
+    private static boolean allRound(Sphere sphere, Face face) {
+        return face.loops().stream()
+                .allMatch(l -> UvLoop.of(sphere, l.coedges()).windsRound());
+    }
+
+    private static Sphere begun(Sphere sphere, Face face, Vec3 axis) {
+        Frame f = Frame.of(sphere.centre(), axis);
         Sphere upright = new Sphere(f, sphere.radius());
         List<Double> taken = new ArrayList<>();
         for (Loop l : face.loops()) {
