@@ -4,6 +4,7 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
@@ -66,7 +67,12 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .resideInAPackage("tools.jackson..");
 
+    /** Packages, not modules only: those can't cycle. A document and the values it is sized by still know each other. */
     @ArchTest
-    static final ArchRule NO_CYCLES =
-            slices().matching("io.tallember.(*)..").should().beFreeOfCycles();
+    static final ArchRule NO_CYCLES = slices().matching("io.tallember.(**)")
+            .should()
+            .beFreeOfCycles()
+            .ignoreDependency(
+                    JavaClass.Predicates.resideInAPackage("io.tallember.part.values"),
+                    JavaClass.Predicates.resideInAPackage("io.tallember.part"));
 }

@@ -19,6 +19,7 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Tube;
+import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
@@ -46,9 +47,14 @@ import java.util.stream.Collectors;
  * allows.
  */
 public final class StepWriter {
+    /** Pieces of a half turn of an ellipse's image: fine enough for readers that integrate piece by piece. */
+    private static final int IMAGE_SPANS = 96;
+
     private final StringBuilder data = new StringBuilder();
     private final Map<Vertex, Integer> vertices = new IdentityHashMap<>();
     private final Map<Edge, Integer> edges = new IdentityHashMap<>();
+    private final Map<Edge, List<Face>> facesOf = new IdentityHashMap<>();
+    private final Map<Face, Written> surfaces = new IdentityHashMap<>();
     private int last;
 
     private StepWriter() {}
@@ -114,6 +120,10 @@ public final class StepWriter {
     }
 
     private int solid(Body body, String name) {
+        body.faces()
+                .forEach(f -> f.coedges()
+                        .forEach(c -> facesOf.computeIfAbsent(c.edge(), k -> new ArrayList<>(2))
+                                .add(f)));
         List<Integer> shells = new ArrayList<>();
         for (Shell s : body.shells()) {
             List<Integer> faces = s.faces().stream().map(this::face).toList();
@@ -129,6 +139,7 @@ public final class StepWriter {
     }
 
     private int face(Face f) {
+        written(f);
         List<Integer> bounds = new ArrayList<>(seams(f));
         for (Loop l : f.loops()) {
             List<Integer> around = new ArrayList<>();
@@ -143,14 +154,26 @@ public final class StepWriter {
             int vertex = put("VERTEX_POINT(''," + ref(point(single)) + ")");
             bounds.add(put("FACE_BOUND(''," + ref(put("VERTEX_LOOP(''," + ref(vertex) + ")")) + ",.T.)"));
         }
-        // readers lay a seam from pole to pole
-        int surface = f.surface() instanceof Tube t
-                ? splineSurface(BlendSpline.of(t, f))
-                : f.surface() instanceof Ruled r
-                        ? splineSurface(BlendSpline.of(r, f))
-                        : surface(f.surface() instanceof Sphere s ? Poles.forSeams(s, f) : f.surface());
-        return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(surface) + "," + flag(f.sense()) + ")");
+        return put("ADVANCED_FACE(''," + refs(bounds) + "," + ref(written(f).id()) + "," + flag(f.sense()) + ")");
     }
+
+    /** The surface of a face as it is written. */
+    private Written written(Face f) {
+        return surfaces.computeIfAbsent(f, k -> {
+            if (f.surface() instanceof Tube t) {
+                return new Written(splineSurface(BlendSpline.of(t, f)), null);
+            }
+            if (f.surface() instanceof Ruled r) {
+                return new Written(splineSurface(BlendSpline.of(r, f)), null);
+            }
+            // readers lay a seam from pole to pole
+            Surface s = f.surface() instanceof Sphere ball ? Poles.forSeams(ball, f) : f.surface();
+            return new Written(surface(s), s);
+        });
+    }
+
+    /** @param surface null where it is written as another one, with other parameters */
+    private record Written(int id, Surface surface) {}
 
     /**
      * The outline of a face of a ring that has only holes: readers that lay out faces in the parameters take the one loop of such a
@@ -250,10 +273,68 @@ public final class StepWriter {
         }
         int start = vertex(e.start());
         int end = vertex(e.end());
-        int curve = e.curve().evaluated() ? spline(Spline.fitted(e.curve(), e.range())) : curve(e.curve());
+        int curve = e.curve() instanceof Ellipse k
+                ? onSurfaces(e, k)
+                : e.curve().evaluated() ? spline(Spline.fitted(e.curve(), e.range())) : curve(e.curve());
         int id = put("EDGE_CURVE(''," + ref(start) + "," + ref(end) + "," + ref(curve) + ",.T.)");
         edges.put(e, id);
         return id;
+    }
+
+    /**
+     * An ellipse with its images in the parameters of the cylinders on either side: readers fit those less well than the curve is
+     * known.
+     */
+    private int onSurfaces(Edge e, Ellipse k) {
+        int space = curve(k);
+        List<Integer> images = new ArrayList<>();
+        for (Face f : facesOf.getOrDefault(e, List.of())) {
+            Written w = written(f);
+            if (w.surface() instanceof Cylinder c) {
+                images.add(image(e, c, w.id()));
+            }
+        }
+        return images.size() == 2 ? put("SURFACE_CURVE(''," + ref(space) + "," + refs(images) + ",.CURVE_3D.)") : space;
+    }
+
+    private int image(Edge e, Cylinder c, int surface) {
+        Interval r = e.range();
+        int n = (int) Math.ceil(IMAGE_SPANS * r.length() / Math.PI);
+        double h = r.length() / n;
+        List<String> poles = new ArrayList<>();
+        List<String> knots = new ArrayList<>();
+        List<String> counts = new ArrayList<>();
+        Vec2 last = null;
+        Vec2 slope = null;
+        for (int i = 0; i <= n; i++) {
+            double t = r.lo() + h * i;
+            Vec3 p = e.curve().point(t);
+            Vec2 raw = c.project(p);
+            double u = last == null ? raw.x() : last.x() + Math.IEEEremainder(raw.x() - last.x(), 2 * Math.PI);
+            Vec2 at = new Vec2(u, raw.y());
+            Vec2 d = c.rates(u, raw.y(), e.curve().derivative(t));
+            if (last != null) {
+                poles.add(flatPoint(last.plus(h / 3, slope)));
+                poles.add(flatPoint(at.plus(-h / 3, d)));
+            }
+            if (i == 0 || i == n) {
+                poles.add(flatPoint(at));
+            }
+            knots.add(String.valueOf(i == n ? r.hi() : t));
+            counts.add(i == 0 || i == n ? "4" : "2");
+            last = at;
+            slope = d;
+        }
+        int flat = put("B_SPLINE_CURVE_WITH_KNOTS(''," + 3 + "," + list(poles) + ",.UNSPECIFIED.,.F.,.F.,"
+                + list(counts) + "," + list(knots) + ",.UNSPECIFIED.)");
+        int context = put("(GEOMETRIC_REPRESENTATION_CONTEXT(2)PARAMETRIC_REPRESENTATION_CONTEXT()"
+                + "REPRESENTATION_CONTEXT('',''))");
+        int image = put("DEFINITIONAL_REPRESENTATION('',(" + ref(flat) + ")," + ref(context) + ")");
+        return put("PCURVE(''," + ref(surface) + "," + ref(image) + ")");
+    }
+
+    private String flatPoint(Vec2 p) {
+        return ref(put("CARTESIAN_POINT('',(" + (p.x() + 0.0) + "," + (p.y() + 0.0) + "))"));
     }
 
     private int curve(Curve c) {

@@ -1,5 +1,7 @@
 package io.tallember.geometry;
 
+import java.util.Locale;
+
 /** A point or direction in space, in millimetres. */
 public record Vec3(double x, double y, double z) {
     public static final Vec3 ZERO = new Vec3(0, 0, 0);
@@ -65,6 +67,11 @@ public record Vec3(double x, double y, double z) {
     public Vec3 anyPerpendicular() {
         Vec3 a = Math.abs(x) < 0.6 ? X : Math.abs(y) < 0.6 ? Y : Z;
         return a.plus(-a.dot(this), this).unit();
+    }
+
+    /** A place as sentences have it, in mm with three decimals. */
+    public String said() {
+        return String.format(Locale.ROOT, "(%.3f, %.3f, %.3f)", x + 0.0, y + 0.0, z + 0.0);
     }
 
     public boolean isFinite() {

@@ -31,6 +31,8 @@ final class ContactTable {
     private final Map<String, Contact> cases = new LinkedHashMap<>();
     private final List<String> wrong = new ArrayList<>();
     private final List<String> refusedExact = new ArrayList<>();
+    /** Refusals that don't say where. */
+    private final List<String> placeless = new ArrayList<>();
     /** How many faces the exact contacts gave: united, in common, cut; a stroke for a refusal. */
     private final Map<String, String> faces = new LinkedHashMap<>();
 
@@ -61,6 +63,7 @@ final class ContactTable {
         assertThat(faces).containsAllEntriesOf(expected(faces.keySet()));
         assertThat(wrong).isEmpty();
         assertThat(refused).isLessThan((int) (most * asked));
+        assertThat(placeless).isEmpty();
     }
 
     /** The reviewed numbers of faces, from the table beside the tests. */
@@ -123,6 +126,9 @@ final class ContactTable {
                 return 0.0;
             }
             refused++;
+            if (!e.getMessage().matches("(?s).*\\(-?[0-9.]+, -?[0-9.]+, -?[0-9.]+\\).*")) {
+                placeless.add(name + ": " + e.getMessage());
+            }
             if (exact && e.reason() != Reason.NON_MANIFOLD) {
                 refusedExact.add(name + ": " + e.getMessage());
             }

@@ -65,6 +65,6 @@ class NearContactTest {
 
     @Test
     void everyNearContactIsSoundOrRefused() {
-        contacts().run("near contacts", 60 * 60, 0.3);
+        contacts().run("near contacts", 60 * 60, 0.09);
     }
 }

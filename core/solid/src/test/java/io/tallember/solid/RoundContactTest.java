@@ -173,6 +173,6 @@ class RoundContactTest {
         cones();
         rings();
         others();
-        table.run("round contacts", 800, 0.2);
+        table.run("round contacts", 800, 0.1);
     }
 }

@@ -45,6 +45,6 @@ class SweptContactTest {
         c.put("wall touching a bow's tip", BOW, d -> box(-10, -10, 2, 10, d, 8));
         c.put("wall cutting a bow short, flush", BOW, d -> box(-30, 10, 0 + d, 30, 30, 10));
         c.put("corner of a box on a bow", BOW, d -> box(10, -10, 0, 20, 5 + d, 10));
-        c.run("swept contacts", 1200, 0.4);
+        c.run("swept contacts", 1200, 0.09);
     }
 }

@@ -308,13 +308,8 @@ public final class Blend {
     private static GeometryException corner(Vertex v, String what) {
         return new GeometryException(
                 Reason.UNSUPPORTED_INTERSECTION,
-                String.format(
-                        java.util.Locale.ROOT,
-                        "A corner %s can't be blended yet: the one near (%.3f, %.3f, %.3f). Leave one of its edges out.",
-                        what,
-                        v.point().x(),
-                        v.point().y(),
-                        v.point().z()));
+                "A corner " + what + " can't be blended yet: the one near "
+                        + v.point().said() + ". Leave one of its edges out.");
     }
 
     /** What happens at one end of an edge: how much longer the tool is there, and the face that it stops at, if any. */

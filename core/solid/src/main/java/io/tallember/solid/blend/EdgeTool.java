@@ -81,7 +81,7 @@ final class EdgeTool {
         String second = g.surface().kind();
         return new GeometryException(
                 Reason.UNSUPPORTED_INTERSECTION,
-                "The edge near " + place(edge.middle()) + ", between " + one(first) + " and " + one(second)
+                "The edge near " + edge.middle().said() + ", between " + one(first) + " and " + one(second)
                         + ", can't be blended like this: a ball doesn't roll along all of it, or a corner at its end isn't known. "
                         + "Take a smaller size, leave it out, or blend it in a step of its own.");
     }
@@ -192,17 +192,13 @@ final class EdgeTool {
         if (Math.abs(wide(lo).orElse(0.0) - width) > TOL.linear()) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
-                    "No round of this width fits the edge near " + place(edge.middle()) + ". Take a smaller one.");
+                    "No round of this width fits the edge near " + edge.middle().said() + ". Take a smaller one.");
         }
         return lo;
     }
 
     private Optional<Double> wide(double radius) {
         return section.round(radius, source).map(o -> o.a().distance(o.b()));
-    }
-
-    private static String place(Vec3 p) {
-        return String.format(Locale.ROOT, "(%.3f, %.3f, %.3f)", p.x(), p.y(), p.z());
     }
 
     /** A ring's round must not reach the axis. */
@@ -282,7 +278,7 @@ final class EdgeTool {
                 hi = mid;
             }
         }
-        String where = "the edge near " + place(edge.middle());
+        String where = "the edge near " + edge.middle().said();
         return new GeometryException(
                 Reason.BAD_VALUE,
                 String.format(

@@ -7,7 +7,6 @@ import io.tallember.solid.Region;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 
@@ -53,13 +52,8 @@ final class Contacts {
                 Vec3 p = pool.point(place);
                 throw new GeometryException(
                         GeometryException.Reason.NON_MANIFOLD,
-                        String.format(
-                                Locale.ROOT,
-                                "The result would only touch itself in the point (%.3f, %.3f, %.3f), where it would have no"
-                                        + " thickness. Let the shapes overlap, or keep them apart.",
-                                p.x(),
-                                p.y(),
-                                p.z()));
+                        "The result would only touch itself in the point " + p.said()
+                                + ", where it would have no thickness. Let the shapes overlap, or keep them apart.");
             }
         });
     }

@@ -1,6 +1,7 @@
 package io.tallember.solid.fuse;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
@@ -27,6 +28,9 @@ public final class Fuse {
     /** How many points of a piece are tried before giving up. */
     private static final int CHOICES = 4;
 
+    /** How much wider the tolerance of a second try is: above what two shapes made apart are off by, far below what can be made. */
+    private static final double WIDER = 16;
+
     private final List<Body> bodies;
     /** By face the bodies that have it: what was taken over unchanged may stand in several. */
     private final Map<Face, List<Integer>> bodiesOf = new IdentityHashMap<>();
@@ -45,19 +49,42 @@ public final class Fuse {
 
     /** All material of the given bodies. */
     public static List<Body> unite(List<Body> bodies, Tolerance tol) {
-        return new Fuse(bodies, tol).select(in -> any(in, 0, in.length));
+        return done(bodies, tol, in -> any(in, 0, in.length));
     }
 
     /** The targets without the material of the tools. */
     public static List<Body> subtract(List<Body> targets, List<Body> tools, Tolerance tol) {
         int n = targets.size();
-        return new Fuse(joined(targets, tools), tol).select(in -> any(in, 0, n) && !any(in, n, in.length));
+        return done(joined(targets, tools), tol, in -> any(in, 0, n) && !any(in, n, in.length));
     }
 
     /** The material common to targets and tools. */
     public static List<Body> intersect(List<Body> targets, List<Body> tools, Tolerance tol) {
         int n = targets.size();
-        return new Fuse(joined(targets, tools), tol).select(in -> any(in, 0, n) && any(in, n, in.length));
+        return done(joined(targets, tools), tol, in -> any(in, 0, n) && any(in, n, in.length));
+    }
+
+    /**
+     * Where the first try finds places that are neither one nor apart, a second one takes more for one. What it gives is checked by
+     * the tolerance that was asked for; that nothing is left, or that it would only touch itself, is truer said by the second.
+     */
+    private static List<Body> done(List<Body> bodies, Tolerance tol, Predicate<boolean[]> wanted) {
+        try {
+            return new Fuse(bodies, tol).select(wanted);
+        } catch (GeometryException first) {
+            if (first.reason() == Reason.EMPTY_RESULT) {
+                throw first;
+            }
+            try {
+                Tolerance wider = new Tolerance(WIDER * tol.linear(), tol.angular());
+                List<Body> result = new Fuse(bodies, wider).select(wanted);
+                result.forEach(b -> BodyCheck.deep(b, tol).orThrow());
+                return result;
+            } catch (GeometryException second) {
+                boolean truer = second.reason() == Reason.EMPTY_RESULT || second.reason() == Reason.NON_MANIFOLD;
+                throw truer ? second : first;
+            }
+        }
     }
 
     private static List<Body> joined(List<Body> a, List<Body> b) {
@@ -106,7 +133,7 @@ public final class Fuse {
             }
         }
         if (kept.isEmpty()) {
-            throw new GeometryException(GeometryException.Reason.EMPTY_RESULT, "Nothing would be left of the part.");
+            throw new GeometryException(Reason.EMPTY_RESULT, "Nothing would be left of the part.");
         }
         Sewing.checkManifold(kept);
         contacts.check(kept);
@@ -127,12 +154,20 @@ public final class Fuse {
             List<Built> kept) {
         Face face = piece.face();
         Region region = piece.untouched() ? face.region() : new Region(face.surface(), face.sense(), piece.loops());
+        Vec3 tried = face.bounds().centre();
         for (int choice = 0; choice < CHOICES; choice++) {
             Vec3 p = region.interiorPoint(tol, choice)
                     .orElseThrow(() -> new GeometryException(
-                            GeometryException.Reason.INCONSISTENT,
-                            "A sliver of a face thinner than the tolerance would be left over. Move one of the shapes by a"
-                                    + " clear amount, or make them flush."));
+                            Reason.INCONSISTENT,
+                            "A sliver of a face thinner than the tolerance would be left over near "
+                                    + piece.loops()
+                                            .get(0)
+                                            .get(0)
+                                            .fragment()
+                                            .middle()
+                                            .said()
+                                    + ". Move one of the shapes by a clear amount, or make them flush."));
+            tried = p;
             Sides sides = sides(p, face, own, sections, classifiers, boxes);
             if (sides == null) {
                 continue; // the point happens to be where the other body touches this face
@@ -149,7 +184,10 @@ public final class Fuse {
             return;
         }
         throw new GeometryException(
-                GeometryException.Reason.INCONSISTENT, "A body's inside can't be told from its outside.");
+                Reason.INCONSISTENT,
+                "Near " + tried.said()
+                        + " another shape's face lies so close to this one that inside can't be told from outside."
+                        + " Move one of the shapes by a clear amount, or make them flush.");
     }
 
     /**

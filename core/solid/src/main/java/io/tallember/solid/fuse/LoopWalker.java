@@ -3,6 +3,7 @@ package io.tallember.solid.fuse;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
 import io.tallember.solid.Fan;
 import io.tallember.solid.Region;
 import java.util.ArrayList;
@@ -47,7 +48,7 @@ final class LoopWalker {
             Fragment.Half h = first;
             do {
                 if (!left.remove(h)) {
-                    throw disagree();
+                    throw disagree(h.fragment().middle());
                 }
                 loop.add(h);
                 h = next(h, leaving.getOrDefault(h.to(), List.of()));
@@ -59,7 +60,7 @@ final class LoopWalker {
 
     private Fragment.Half next(Fragment.Half arriving, List<Fragment.Half> leaving) {
         if (leaving.isEmpty()) {
-            throw disagree();
+            throw disagree(pool.point(arriving.to()));
         }
         if (leaving.size() == 1) {
             return leaving.get(0);
@@ -83,10 +84,10 @@ final class LoopWalker {
         return best;
     }
 
-    static GeometryException disagree() {
+    static GeometryException disagree(Vec3 place) {
         return new GeometryException(
                 GeometryException.Reason.INCONSISTENT,
-                "The outline of a face doesn't close after cutting. Two faces probably touch almost but not quite;"
-                        + " move one of them by a clear amount, or make them flush.");
+                "The outline of a face doesn't close after cutting near " + place.said()
+                        + ". Two faces probably touch almost but not quite; move one of them by a clear amount, or make them flush.");
     }
 }

@@ -2,6 +2,7 @@ package io.tallember.solid.fuse;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -50,11 +51,22 @@ final class Meetings {
     SurfaceSurface.Result of(FacePairs.Pair p) {
         SurfaceSurface.Result r = ofPair.get(p);
         if (r == null) {
-            r = meeting(p.a().surface(), p.b().surface(), common(p, tol));
+            r = placed(p);
             touch |= !r.points().isEmpty() || along(p, r);
             ofPair.put(p, r);
         }
         return r;
+    }
+
+    /** A refusal says where, by the middle of where the two faces can meet. */
+    private SurfaceSurface.Result placed(FacePairs.Pair p) {
+        Box3 where = common(p, tol);
+        try {
+            return meeting(p.a().surface(), p.b().surface(), where);
+        } catch (GeometryException e) {
+            throw new GeometryException(
+                    e.reason(), "Near " + where.centre().said() + ": " + e.getMessage(), e.remedy());
+        }
     }
 
     /** Whether the surfaces touch along one of their curves. */

@@ -23,7 +23,11 @@ import java.util.Map;
  * loop has them on different sides.
  */
 final class Nesting {
-    private record Walked(List<Fragment.Half> halves, UvLoop uv, double area) {}
+    private record Walked(List<Fragment.Half> halves, UvLoop uv, double area) {
+        Vec3 middle() {
+            return halves.get(0).fragment().middle();
+        }
+    }
 
     private final Surface surface;
     private final boolean sense;
@@ -110,7 +114,7 @@ final class Nesting {
         }
         if (!whole.isEmpty()) {
             if (surface.vPeriod() == 0 || !winding.isEmpty()) {
-                throw LoopWalker.disagree();
+                throw LoopWalker.disagree(whole.get(0).middle());
             }
             inside.add(whole);
         }
@@ -165,7 +169,7 @@ final class Nesting {
         for (Walked w : winding) {
             UvLoop uv = turn.apply(w.uv());
             if (uv.winding() == 0 || uv.windingV() != 0) {
-                throw LoopWalker.disagree();
+                throw LoopWalker.disagree(w.middle());
             }
             (turn.rises(uv, sense) ? rising : falling).add(new Walked(w.halves(), uv, w.area()));
         }
@@ -175,7 +179,8 @@ final class Nesting {
     private static List<List<Walked>> roundRing(List<Walked> rising, List<Walked> falling) {
         List<List<Walked>> out = new ArrayList<>();
         if (rising.size() != falling.size()) {
-            throw LoopWalker.disagree();
+            throw LoopWalker.disagree(
+                    (rising.isEmpty() ? falling : rising).get(0).middle());
         }
         for (Walked r : rising) {
             Walked next = falling.stream()
@@ -195,7 +200,8 @@ final class Nesting {
             out.add(new ArrayList<>(List.of(falling.remove(0))));
         }
         if (rising.size() != falling.size()) {
-            throw LoopWalker.disagree();
+            throw LoopWalker.disagree(
+                    (rising.isEmpty() ? falling : rising).get(0).middle());
         }
         for (int i = 0; i < rising.size(); i++) {
             out.add(new ArrayList<>(List.of(rising.get(i), falling.get(i))));

@@ -14,7 +14,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 
 /** Faces made of shared fragments become shells and bodies: one body for each connected lump, with its voids. */
@@ -73,23 +72,14 @@ final class Sewing {
             if (n[0] == n[1]) {
                 throw new GeometryException(
                         GeometryException.Reason.NON_MANIFOLD,
-                        String.format(
-                                Locale.ROOT,
-                                "The result would only touch itself along the edge near (%.3f, %.3f, %.3f): a wall of no"
-                                        + " thickness there. Let the shapes overlap, or keep them apart.",
-                                p.x(),
-                                p.y(),
-                                p.z()));
+                        "The result would only touch itself along the edge near " + p.said()
+                                + ": a wall of no thickness there. Let the shapes overlap, or keep them apart.");
             }
             throw new GeometryException(
                     GeometryException.Reason.INCONSISTENT,
-                    String.format(
-                            Locale.ROOT,
-                            "The faces round the edge near (%.3f, %.3f, %.3f) don't close up. Two faces probably touch almost but"
-                                    + " not quite; move one by a clear amount, or make them flush.",
-                            p.x(),
-                            p.y(),
-                            p.z()));
+                    "The faces round the edge near " + p.said()
+                            + " don't close up. Two faces probably touch almost but not quite; move one by a clear amount,"
+                            + " or make them flush.");
         });
     }
 
