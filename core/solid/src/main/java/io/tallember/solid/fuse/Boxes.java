@@ -4,6 +4,7 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.TreeSet;
 
 /** Boxes by strips across x, so that a point is asked of few. */
 final class Boxes {
@@ -35,6 +36,26 @@ final class Boxes {
 
     private int strip(double x) {
         return Math.max(0, Math.min(strips.size() - 1, (int) Math.floor((x - low) / width)));
+    }
+
+    /** The numbers of the boxes that overlap another, in order. */
+    List<Integer> overlapping(Box3 box) {
+        int from = strip(box.min().x());
+        int to = strip(box.max().x());
+        if (from == to) {
+            return strips.get(from).stream()
+                    .filter(i -> boxes.get(i).overlaps(box))
+                    .toList();
+        }
+        TreeSet<Integer> out = new TreeSet<>();
+        for (int k = from; k <= to; k++) {
+            for (int i : strips.get(k)) {
+                if (boxes.get(i).overlaps(box)) {
+                    out.add(i);
+                }
+            }
+        }
+        return List.copyOf(out);
     }
 
     /** The numbers of the boxes that hold a point, in order. */

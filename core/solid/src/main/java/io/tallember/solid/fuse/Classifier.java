@@ -19,6 +19,8 @@ public final class Classifier {
     private static final int TRIES = 24;
 
     private final List<Face> faces;
+    private final List<Box3> boxes;
+    private final Boxes around;
     private final Box3 bounds;
     private final Tolerance tol;
 
@@ -26,6 +28,8 @@ public final class Classifier {
         this.faces = body.faces();
         this.bounds = body.bounds().grown(tol.linear());
         this.tol = tol;
+        boxes = faces.stream().map(f -> f.bounds().grown(tol.linear())).toList();
+        around = new Boxes(boxes);
     }
 
     /**
@@ -43,7 +47,8 @@ public final class Classifier {
         if (!bounds.contains(p)) {
             return Optional.of(false);
         }
-        for (Face f : faces) {
+        for (int i : around.around(p)) {
+            Face f = faces.get(i);
             boolean on = f.bounds().distance(p) <= tol.linear()
                     && Math.abs(f.surface().signedDistance(p)) <= tol.linear()
                     && f.region().locate(p, tol) != Region.Place.OUTSIDE;
@@ -68,10 +73,11 @@ public final class Classifier {
         Line ray = new Line(p, direction);
         Interval range = new Interval(0, 2 * bounds.diagonal() + 1);
         int count = 0;
-        for (Face f : faces) {
-            if (!hits(f.bounds().grown(tol.linear()), p, direction)) {
+        for (int i = 0; i < boxes.size(); i++) {
+            if (!hits(boxes.get(i), p, direction)) {
                 continue;
             }
+            Face f = faces.get(i);
             for (Meeting m : CurveSurface.meet(ray, range, f.surface(), tol)) {
                 Region.Place place = f.region().locate(ray.point(m.t()), tol);
                 if (place == Region.Place.OUTSIDE) {

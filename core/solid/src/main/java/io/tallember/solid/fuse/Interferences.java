@@ -1,5 +1,6 @@
 package io.tallember.solid.fuse;
 
+import io.tallember.geometry.Box3;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -45,8 +46,12 @@ final class Interferences {
         }
     }
 
+    /** Edges of a face from which on those near something are looked up. */
+    private static final int MANY = 16;
+
     private final PointPool pool;
     private final Tolerance tol;
+    private final Map<Face, Rim> rims = new IdentityHashMap<>();
     private final KnownPlaces places;
     private final Map<Edge, List<Mark>> marks = new IdentityHashMap<>();
     private final Map<FacePairs.Pair, List<Integer>> touches = new LinkedHashMap<>();
@@ -66,15 +71,15 @@ final class Interferences {
         }
         // Edges with edges first: their points are the sharpest, and the later stages find them in the pool.
         for (FacePairs.Pair p : pairs) {
-            for (Coedge e : p.a().coedges()) {
-                for (Coedge h : p.b().coedges()) {
-                    edges(e.edge(), h.edge());
+            for (Edge e : near(p.a(), p.b().bounds())) {
+                for (Edge h : near(p.b(), e.bounds().grown(tol.linear()))) {
+                    edges(e, h);
                 }
             }
         }
         for (FacePairs.Pair p : pairs) {
-            p.a().coedges().forEach(e -> edgeFace(e.edge(), p.b()));
-            p.b().coedges().forEach(e -> edgeFace(e.edge(), p.a()));
+            near(p.a(), p.b().bounds()).forEach(e -> edgeFace(e, p.b()));
+            near(p.b(), p.a().bounds()).forEach(e -> edgeFace(e, p.a()));
         }
         // Where the faces themselves touch or their meeting crosses itself, edges through that point must have it too.
         for (FacePairs.Pair p : pairs) {
@@ -90,6 +95,28 @@ final class Interferences {
             }
         }
     }
+
+    /** The edges of a face that come near a box, in order; found by strips where there are many. */
+    private List<Edge> near(Face f, Box3 box) {
+        Rim rim = rims.computeIfAbsent(f, k -> {
+            List<Edge> all = k.coedges().stream().map(Coedge::edge).toList();
+            return new Rim(
+                    all,
+                    all.size() < MANY
+                            ? null
+                            : new Boxes(all.stream()
+                                    .map(e -> e.bounds().grown(2 * tol.linear()))
+                                    .toList()));
+        });
+        return rim.boxes() == null
+                ? rim.edges()
+                : rim.boxes().overlapping(box.grown(2 * tol.linear())).stream()
+                        .map(rim.edges()::get)
+                        .toList();
+    }
+
+    /** @param boxes null where there are few */
+    private record Rim(List<Edge> edges, Boxes boxes) {}
 
     /** The place where two faces touch: one on an edge of theirs, if the faces stay together as far as that, else a new one. */
     private int touch(FacePairs.Pair pair, Vec3 q) {

@@ -15,6 +15,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -40,6 +41,7 @@ final class SectionCurves {
     private final Interferences found;
     private final Tolerance tol;
     private final KnownPlaces places;
+    private final Map<Face, Map<Integer, Integer>> known = new IdentityHashMap<>();
     private final Map<Face, Set<Fragment>> cutting = new IdentityHashMap<>();
     private final Map<Face, Set<Integer>> touching = new IdentityHashMap<>();
     private final Map<Face, List<Face>> sameSurface = new IdentityHashMap<>();
@@ -102,8 +104,7 @@ final class SectionCurves {
         if (met.curves().isEmpty() && met.points().isEmpty()) {
             return;
         }
-        Set<Integer> shared = places(a);
-        shared.retainAll(places(b));
+        Set<Integer> shared = shared(placesOf(a), placesOf(b));
         for (int place : found.touches(pair)) {
             shared.add(place);
             touching.computeIfAbsent(a, k -> new LinkedHashSet<>()).add(place);
@@ -112,6 +113,31 @@ final class SectionCurves {
         for (Curve c : met.curves()) {
             collect(c instanceof IntersectionCurve k && !k.closed() ? reaching(k, pair, shared) : c, pair, shared);
         }
+    }
+
+    /** Both have them, in the order of the first. */
+    private static Set<Integer> shared(Map<Integer, Integer> a, Map<Integer, Integer> b) {
+        Map<Integer, Integer> few = a.size() < b.size() ? a : b;
+        Map<Integer, Integer> many = few == a ? b : a;
+        List<Integer> out = new ArrayList<>();
+        few.keySet().forEach(k -> {
+            if (many.containsKey(k)) {
+                out.add(k);
+            }
+        });
+        out.sort(Comparator.comparing(a::get));
+        return new LinkedHashSet<>(out);
+    }
+
+    /** The places on a face, each with its turn. */
+    private Map<Integer, Integer> placesOf(Face f) {
+        return known.computeIfAbsent(f, k -> {
+            Map<Integer, Integer> turns = new HashMap<>();
+            for (int place : places(k)) {
+                turns.put(place, turns.size());
+            }
+            return turns;
+        });
     }
 
     /** All numbered places on a face: along its boundary, and where other bodies' edges pierce or touch it. */

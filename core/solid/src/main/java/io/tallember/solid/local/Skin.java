@@ -88,9 +88,23 @@ final class Skin {
         List<Use> uses() {
             return loops.stream().flatMap(List::stream).toList();
         }
+
+        boolean has(Seam seam) {
+            for (List<Use> loop : loops) {
+                for (Use u : loop) {
+                    if (u.seam() == seam) {
+                        return true;
+                    }
+                }
+            }
+            return false;
+        }
     }
 
     final List<Sheet> sheets = new ArrayList<>();
+
+    /** The sheets beside each seam as they were when last asked for. */
+    private Map<Seam, List<Sheet>> known;
 
     /** @param surfaces the new surface of each face that gets one */
     Skin(Body body, Map<Face, Surface> surfaces) {
@@ -138,9 +152,18 @@ final class Skin {
         return out;
     }
 
+    /** The sheet on the other side of a seam. */
     Sheet beyond(Sheet s, Seam seam) {
-        List<Sheet> two = sides().get(seam);
-        return two.get(0) == s ? two.get(1) : two.get(0);
+        Sheet other = known == null ? null : other(known.get(seam), s);
+        if (other == null || !other.has(seam)) { // sheets were changed since
+            known = sides();
+            other = other(known.get(seam), s);
+        }
+        return other;
+    }
+
+    private static Sheet other(List<Sheet> two, Sheet s) {
+        return two == null || two.size() < 2 || !two.contains(s) ? null : two.get(0) == s ? two.get(1) : two.get(0);
     }
 
     /** Draws a seam together into one corner. */
