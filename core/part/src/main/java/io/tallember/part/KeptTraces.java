@@ -82,7 +82,11 @@ final class KeptTraces {
     private boolean isCut(SketchCurve c) {
         boolean kind = c instanceof SketchLine || c instanceof Round || c instanceof FreeCurve;
         boolean same = now.find(c.id())
-                .map(e -> e.points().equals(c.points()) && e.getClass() == c.getClass())
+                .map(e -> e.getClass() == c.getClass()
+                        // handles don't cut a spline
+                        && (e instanceof SketchSpline s
+                                ? s.ends().equals(c.ends())
+                                : e.points().equals(c.points())))
                 .orElse(false);
         return kind && !same && now.curves().stream().anyMatch(p -> isPieceOf(p, c));
     }

@@ -1,6 +1,8 @@
 package io.tallember.sketch.solve;
 
+import io.tallember.geometry.Box3;
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.FreeCurve;
 import io.tallember.sketch.Round;
@@ -85,23 +87,28 @@ final class Drag {
         return state;
     }
 
-    /** How far apart milestones lie, in mm: closer in small sketches than in large ones, for the hand waits for each. */
+    /**
+     * How far apart milestones lie, in mm: closer in small sketches than in large ones, for the hand waits for each, and twice as far
+     * as often as it takes for ways much longer than the sketch.
+     */
     private double stage() {
-        double lowX = Double.MAX_VALUE;
-        double lowY = Double.MAX_VALUE;
-        double highX = -Double.MAX_VALUE;
-        double highY = -Double.MAX_VALUE;
+        Box3 box = null;
+        double widest = 1;
         for (Entity e : start.entities()) {
             if (e instanceof SketchPoint p) {
-                lowX = Math.min(lowX, p.x());
-                lowY = Math.min(lowY, p.y());
-                highX = Math.max(highX, p.x());
-                highY = Math.max(highY, p.y());
+                Vec3 at = new Vec3(p.x(), p.y(), 0);
+                box = box == null ? Box3.of(at, at) : box.with(at);
+            } else if (e instanceof SketchCircle c) {
+                widest = Math.max(widest, 2 * c.radius());
             }
         }
-        double size = Math.max(1, Math.hypot(highX - lowX, highY - lowY));
-        int stages = CURVES / Math.max(1, start.curves().size());
-        return size / Math.max(1, Math.min(MOST_STAGES, stages));
+        int stages = Math.max(
+                1, Math.min(MOST_STAGES, CURVES / Math.max(1, start.curves().size())));
+        double stage = Math.max(widest, box == null ? 0 : box.diagonal()) / stages;
+        while (by.length() > 2 * stages * stage) {
+            stage *= 2;
+        }
+        return stage;
     }
 
     private boolean tame(Sketch before, Sketch after, double way) {

@@ -8,6 +8,7 @@ import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Draw;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchPoint;
 import java.util.List;
 import java.util.Random;
@@ -60,6 +61,14 @@ class DragTest {
         Vec2 rim = new Vec2(10 * Math.sqrt(0.5), 10 * Math.sqrt(0.5));
         Sketch now = new Grip(s).pull("o", rim, new Vec2(2 * rim.x(), 2 * rim.y()));
         assertThat(now.radius((SketchArc) now.find("o").orElseThrow())).isCloseTo(20, within(1e-9));
+    }
+
+    /** A sketch without points of its own, and a way a thousand times as long as what is pulled. */
+    @Test
+    void aRimAboutTheOriginIsPulledHoweverFar() {
+        Sketch s = new Draw().circle("o", Sketch.ORIGIN, 1).sketch();
+        Sketch now = new Grip(s).pull("o", new Vec2(1, 0), new Vec2(1000, 0));
+        assertThat(((SketchCircle) now.find("o").orElseThrow()).radius()).isCloseTo(1000, within(1e-9));
     }
 
     /** A link of 10 to a fixed point: pulled out of reach its end comes to the nearest place. */
