@@ -32,6 +32,9 @@ public final class Region {
         OUTSIDE
     }
 
+    /** Pieces from which on the nearest is looked up. */
+    private static final int MANY = 48;
+
     private final Surface surface;
     private final boolean sense;
     private final List<? extends List<? extends Piece>> loops;
@@ -40,6 +43,7 @@ public final class Region {
     private final Box3[] boxes;
     private volatile Box3 bounds;
     private volatile Unrolled unrolled;
+    private volatile Boxes index;
 
     public Region(Surface surface, boolean sense, List<? extends List<? extends Piece>> loops) {
         this.surface = surface;
@@ -170,23 +174,51 @@ public final class Region {
     private record Nearest(int piece, double t, double distance) {}
 
     private Nearest nearest(Vec3 p) {
-        int best = -1;
-        double bestT = 0;
-        double d = Double.POSITIVE_INFINITY;
-        for (int i = 0; i < boxes.length; i++) {
-            if (boxes[i].distance(p) >= d) {
-                continue;
+        Search s = new Search(p);
+        if (boxes.length < MANY) {
+            for (int i = 0; i < boxes.length; i++) {
+                s.visit(i);
+            }
+        } else {
+            index().outward(p, () -> s.distance, s::visit);
+        }
+        return new Nearest(s.best, s.t, s.distance);
+    }
+
+    private Boxes index() {
+        Boxes known = index;
+        if (known == null) {
+            known = new Boxes(List.of(boxes));
+            index = known;
+        }
+        return known;
+    }
+
+    /** Looks for the nearest place on the boundary, on the first piece of those that are equally near. */
+    private final class Search {
+        private final Vec3 p;
+        private int best = -1;
+        private double t;
+        private double distance = Double.POSITIVE_INFINITY;
+
+        Search(Vec3 p) {
+            this.p = p;
+        }
+
+        void visit(int i) {
+            double from = boxes[i].distance(p);
+            if (from > distance || from == distance && i > best) {
+                return;
             }
             Piece piece = pieces.get(i);
-            double t = piece.curve().project(p, piece.range());
-            double e = piece.curve().point(t).distance(p);
-            if (e < d) {
-                d = e;
+            double at = piece.curve().project(p, piece.range());
+            double e = piece.curve().point(at).distance(p);
+            if (e < distance || e == distance && i < best) {
+                distance = e;
                 best = i;
-                bestT = t;
+                t = at;
             }
         }
-        return new Nearest(best, bestT, d);
     }
 
     /** Distance from a point of the surface to the boundary and to lines of touch; infinite when there are none. */

@@ -165,7 +165,7 @@ class CutTest {
                     .isLessThan(1e-9);
         }
         assertThat(catchThrowable(() -> Bridge.line(line(), "l", new Vec2(0, 0), "l", new Vec2(1, 0))))
-                .hasMessageContaining("circles or arcs");
+                .hasMessageContaining("from a circle or arc");
     }
 
     @Test

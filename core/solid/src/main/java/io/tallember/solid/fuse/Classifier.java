@@ -9,6 +9,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.solid.Body;
+import io.tallember.solid.Boxes;
 import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import java.util.List;
@@ -73,8 +74,9 @@ public final class Classifier {
         Line ray = new Line(p, direction);
         Interval range = new Interval(0, 2 * bounds.diagonal() + 1);
         int count = 0;
-        for (int i = 0; i < boxes.size(); i++) {
-            if (!hits(boxes.get(i), p, direction)) {
+        Box3 way = Box3.of(p, ray.point(leaves(bounds, p, direction))).grown(tol.linear());
+        for (int i : around.overlapping(way)) {
+            if (leaves(boxes.get(i), p, direction) < 0) {
                 continue;
             }
             Face f = faces.get(i);
@@ -92,7 +94,8 @@ public final class Classifier {
         return count;
     }
 
-    private static boolean hits(Box3 b, Vec3 p, Vec3 d) {
+    /** How far along a ray it leaves a box; -1 when it doesn't hit it. */
+    private static double leaves(Box3 b, Vec3 p, Vec3 d) {
         double lo = 0;
         double hi = Double.POSITIVE_INFINITY;
         double[] o = {p.x(), p.y(), p.z()};
@@ -105,6 +108,6 @@ public final class Classifier {
             lo = Math.max(lo, Math.min(t0, t1));
             hi = Math.min(hi, Math.max(t0, t1));
         }
-        return lo <= hi;
+        return lo <= hi ? hi : -1;
     }
 }

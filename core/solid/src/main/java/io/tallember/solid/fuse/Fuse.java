@@ -5,6 +5,7 @@ import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
+import io.tallember.solid.Boxes;
 import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import io.tallember.solid.check.BodyCheck;

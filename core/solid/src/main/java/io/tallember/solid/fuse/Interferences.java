@@ -9,6 +9,7 @@ import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.geometry.intersect.OneContact;
 import io.tallember.solid.Body;
+import io.tallember.solid.Boxes;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
