@@ -4,6 +4,7 @@ import io.tallember.exchange.Handover;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
 import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
@@ -13,6 +14,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -45,6 +48,12 @@ final class BuildCommand implements Callable<Integer> {
                     "Build this variant, or the part itself when the name is empty; without it the one the file shows.")
     private String variant;
 
+    @Option(
+            names = "--set",
+            paramLabel = "NAME=VALUE",
+            description = "Build with another number or formula for a value of the part; may be given several times.")
+    private Map<String, String> set = new LinkedHashMap<>();
+
     @Spec
     private CommandSpec spec;
 
@@ -63,7 +72,7 @@ final class BuildCommand implements Callable<Integer> {
         PartFile.Opened opened = PartFile.open(Files.readString(part));
         opened.notes().forEach(this::say);
         PartDocument whole = opened.document();
-        PartDocument doc = variant == null ? Variants.shown(whole) : Variants.of(whole, variant);
+        PartDocument doc = with(set, variant == null ? Variants.shown(whole) : Variants.of(whole, variant));
         long begin = System.nanoTime();
         PartState state = new Rebuild().build(doc);
         double millis = (System.nanoTime() - begin) / 1e6;
@@ -89,6 +98,16 @@ final class BuildCommand implements Callable<Integer> {
             Files.write(stl, Handover.stl(state));
         }
         return state.sound() ? 0 : 1;
+    }
+
+    /** The document with values of its own set otherwise. */
+    private static PartDocument with(Map<String, String> set, PartDocument doc) {
+        for (String name : set.keySet()) {
+            if (doc.values().stream().noneMatch(v -> v.name().equals(name))) {
+                throw Refusal.of("The part has no value called " + Refusal.quoted(name) + ".");
+            }
+        }
+        return set.isEmpty() ? doc : new io.tallember.part.Command.TakeValues(set).done(doc);
     }
 
     /** The input, or a place to write to, can't be used; that is reported too, where it can be. */

@@ -60,6 +60,26 @@ class EmberTest {
         assertThat(run(text, "--variant", "Polished")).isEqualTo(2);
     }
 
+    /** A value set otherwise gives the part that has it in its file. */
+    @Test
+    void valuesAreSetForABuild() throws Exception {
+        String text = new String(
+                EmberTest.class.getResourceAsStream("/variant-shown.json").readAllBytes(), StandardCharsets.UTF_8);
+        run(text, "--variant", "");
+        byte[] usual = Files.readAllBytes(folder.resolve("peg.stl"));
+        run(text, "--variant", "", "--set", "web=8 mm", "--set", "rounding=web / 4");
+        byte[] set = Files.readAllBytes(folder.resolve("peg.stl"));
+        assertThat(set).isNotEqualTo(usual);
+        String other = text.replaceFirst("\"formula\"\\s*:\\s*\"9 mm\"", "\"formula\":\"8 mm\"")
+                .replaceFirst("\"formula\"\\s*:\\s*\"1 mm\"", "\"formula\":\"2 mm\"");
+        assertThat(other).isNotEqualTo(text);
+        run(other, "--variant", "");
+        assertThat(Files.readAllBytes(folder.resolve("peg.stl"))).isEqualTo(set);
+        assertThat(run(text, "--set", "height=8 mm")).isEqualTo(2);
+        assertThat(said.toString()).contains("no value called");
+        assertThat(run(text, "--set", "web=8 +")).isEqualTo(2);
+    }
+
     @Test
     void buildsAndReports() throws Exception {
         assertThat(run(PART.formatted("20", "body"))).isZero();
