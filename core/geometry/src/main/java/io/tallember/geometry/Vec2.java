@@ -25,4 +25,9 @@ public record Vec2(double x, double y) {
     public double distance(Vec2 o) {
         return Math.hypot(x - o.x, y - o.y);
     }
+
+    /** As a point of the plane z = 0. */
+    public Vec3 flat() {
+        return new Vec3(x, y, 0);
+    }
 }

@@ -69,6 +69,11 @@ public record Vec3(double x, double y, double z) {
         return a.plus(-a.dot(this), this).unit();
     }
 
+    /** Without its z. */
+    public Vec2 xy() {
+        return new Vec2(x, y);
+    }
+
     /** A place as sentences have it, in mm with three decimals. */
     public String said() {
         return String.format(Locale.ROOT, "(%.3f, %.3f, %.3f)", x + 0.0, y + 0.0, z + 0.0);

@@ -116,8 +116,8 @@ public final class Sketch {
     /** The curve as exact geometry; empty when it has shrunk to nothing. */
     public Optional<Strand> strand(SketchCurve c) {
         if (c instanceof SketchLine l) {
-            Vec3 a = flat(point(l.start()).at());
-            Vec3 b = flat(point(l.end()).at());
+            Vec3 a = point(l.start()).at().flat();
+            Vec3 b = point(l.end()).at().flat();
             return a.distance(b) < 1e-9
                     ? Optional.empty()
                     : Optional.of(new Strand(Line.through(a, b), new Interval(0, a.distance(b))));
@@ -136,10 +136,10 @@ public final class Sketch {
         if (radius < 1e-9) {
             return Optional.empty();
         }
-        Circle circle = new Circle(Frame.WORLD.at(flat(point(r.centre()).at())), radius);
+        Circle circle = new Circle(Frame.WORLD.at(point(r.centre()).at().flat()), radius);
         if (r instanceof SketchArc a) {
-            double from = circle.project(flat(point(a.start()).at()));
-            double to = circle.project(flat(point(a.end()).at()));
+            double from = circle.project(point(a.start()).at().flat());
+            double to = circle.project(point(a.end()).at().flat());
             double end = to <= from + 1e-12 ? to + 2 * Math.PI : to;
             return Optional.of(new Strand(circle, new Interval(from, end)));
         }
@@ -166,13 +166,13 @@ public final class Sketch {
     }
 
     private Optional<Strand> oval(SketchEllipse e) {
-        Vec3 m = flat(point(e.centre()).at());
-        Vec3 a = flat(point(e.a()).at()).minus(m);
+        Vec3 m = point(e.centre()).at().flat();
+        Vec3 a = point(e.a()).at().flat().minus(m);
         double wide = a.length();
         if (wide < 1e-9) {
             return Optional.empty();
         }
-        Vec3 b = flat(point(e.b()).at()).minus(m);
+        Vec3 b = point(e.b()).at().flat().minus(m);
         double high = Math.abs(Vec3.Z.cross(a.times(1 / wide)).dot(b));
         if (high < 1e-9) {
             return Optional.empty();
@@ -186,8 +186,8 @@ public final class Sketch {
         if (e.whole()) {
             return Optional.of(new Strand(curve, new Interval(0, 2 * Math.PI)));
         }
-        double from = curve.project(flat(point(e.start()).at()));
-        double to = curve.project(flat(point(e.end()).at()));
+        double from = curve.project(point(e.start()).at().flat());
+        double to = curve.project(point(e.end()).at().flat());
         return Optional.of(new Strand(curve, new Interval(from, to <= from + 1e-12 ? to + 2 * Math.PI : to)));
     }
 
@@ -224,7 +224,7 @@ public final class Sketch {
 
     /** The parameter of a point on a spline, that of a knot where it is one. */
     private double place(Nurbs n, Interval range, String point) {
-        double t = n.project(flat(point(point).at()), range);
+        double t = n.project(point(point).at().flat(), range);
         for (double k : n.knots()) {
             if (Math.abs(t - k) < 1e-9 * Math.max(1, range.length())) {
                 return k;
@@ -247,7 +247,7 @@ public final class Sketch {
     private Optional<ThroughPoints<Arithmetic.Real>> through(SketchSpline s) {
         List<Vec3> through = new ArrayList<>();
         for (String p : s.through()) {
-            Vec3 at = flat(point(p).at());
+            Vec3 at = point(p).at().flat();
             if (through.isEmpty() || through.get(through.size() - 1).distance(at) > 1e-9) {
                 through.add(at);
             }
@@ -262,11 +262,7 @@ public final class Sketch {
     }
 
     private Vec3 handle(String id) {
-        return id.isEmpty() ? null : flat(point(id).at());
-    }
-
-    private static Vec3 flat(Vec2 p) {
-        return new Vec3(p.x(), p.y(), 0);
+        return id.isEmpty() ? null : point(id).at().flat();
     }
 
     /** This sketch with more in it. */

@@ -6,7 +6,6 @@ import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
-import io.tallember.geometry.Vec3;
 import io.tallember.part.RevolveStep;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchLine;
@@ -55,6 +54,6 @@ final class BuildRevolve {
                                 + ". Choose another line as the axis."));
         Vec2 a = sketch.point(line.start()).at();
         Vec2 b = sketch.point(line.end()).at();
-        return Line.through(f.point(new Vec3(a.x(), a.y(), 0)), f.point(new Vec3(b.x(), b.y(), 0)));
+        return Line.through(f.point(a.flat()), f.point(b.flat()));
     }
 }

@@ -68,7 +68,7 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
         if (l < NOTHING) {
             return Optional.empty();
         }
-        Line line = Line.through(new Vec3(a.x(), a.y(), 0), new Vec3(b.x(), b.y(), 0));
+        Line line = Line.through(a.flat(), b.flat());
         return Optional.of(new Flat(new Strand(line, new Interval(0, l)), List.of(a, b), false));
     }
 
@@ -89,7 +89,7 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
         // along the image the parameter runs from the longer half axis; against the plane's turn it runs backwards
         double from = left ? range.lo() - turn : turn - range.hi();
         Interval run = new Interval(from, from + range.length());
-        Frame frame = Frame.of(new Vec3(m.x(), m.y(), 0), Vec3.Z, new Vec3(u.x(), u.y(), 0));
+        Frame frame = Frame.of(m.flat(), Vec3.Z, u.flat());
         Curve image = Math.abs(wide - high) < 1e-9 * wide ? new Circle(frame, wide) : new Ellipse(frame, wide, high);
         Vec3 start = image.point(run.lo());
         Vec3 end = image.point(run.hi());
@@ -124,7 +124,7 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
     /** How far a point of the part lies from it, as seen. */
     double away(Vec2 p) {
         if (strand != null) {
-            Vec3 q = new Vec3(p.x(), p.y(), 0);
+            Vec3 q = p.flat();
             return strand.curve()
                     .point(strand.curve().project(q, strand.range()))
                     .distance(q);

@@ -56,7 +56,7 @@ final class Traces {
     static Following.Outcome followed(SketchStep step, Frame frame, Stand before, List<String> notes) {
         Traces t = new Traces(step, frame, before);
         for (Trace trace : step.traces()) {
-            t.flat(trace).ifPresent(f -> t.seen.put(trace.curve(), f));
+            t.seen(trace).ifPresent(f -> t.seen.put(trace.curve(), f));
         }
         for (Trace trace : step.traces()) {
             if (!t.lay(trace)) {
@@ -81,7 +81,7 @@ final class Traces {
         return f != null && lay(trace.curve(), f);
     }
 
-    private Optional<Flat> flat(Trace trace) {
+    private Optional<Flat> seen(Trace trace) {
         Trace.Source source = trace.source();
         if (source instanceof Trace.Passing) {
             return Optional.empty();
@@ -151,7 +151,7 @@ final class Traces {
             return true;
         }
         if (drawn instanceof SketchCircle k && c instanceof Circle o && f.closed()) {
-            places.put(k.centre(), flat(o.frame().origin()));
+            places.put(k.centre(), o.frame().origin().xy());
             radii.put(k.id(), o.radius());
             return true;
         }
@@ -162,20 +162,20 @@ final class Traces {
             if (!sized(s, k.id())) {
                 return false;
             }
-            places.put(k.centre(), flat(o.frame().origin()));
+            places.put(k.centre(), o.frame().origin().xy());
             radii.put(k.id(), o.radius());
             return true;
         }
         if (drawn instanceof SketchArc k && c instanceof Circle o) {
-            places.put(k.centre(), flat(o.frame().origin()));
+            places.put(k.centre(), o.frame().origin().xy());
             places.put(k.start(), f.points().get(0));
             places.put(k.end(), f.points().get(1));
             return true;
         }
         if (drawn instanceof SketchEllipse k && c instanceof Ellipse e && k.whole() == f.closed()) {
-            places.put(k.centre(), flat(e.frame().origin()));
-            places.put(k.a(), flat(e.point(0)));
-            places.put(k.b(), flat(e.point(Math.PI / 2)));
+            places.put(k.centre(), e.frame().origin().xy());
+            places.put(k.a(), e.point(0).xy());
+            places.put(k.b(), e.point(Math.PI / 2).xy());
             if (!k.whole()) {
                 places.put(k.start(), f.points().get(0));
                 places.put(k.end(), f.points().get(1));
@@ -227,9 +227,5 @@ final class Traces {
         }
         places.put(start, same ? a : b);
         places.put(end, same ? b : a);
-    }
-
-    private static Vec2 flat(Vec3 p) {
-        return new Vec2(p.x(), p.y());
     }
 }

@@ -145,7 +145,7 @@ public final class Tracing {
             String a = point(f.points().get(0));
             entities.add(new SketchLine(id, a, point(f.points().get(1)), false));
         } else if (f.strand().curve() instanceof Circle c) {
-            String m = point(flat(c.frame().origin()));
+            String m = point(c.frame().origin().xy());
             if (f.closed()) {
                 entities.add(new SketchCircle(id, m, c.radius(), false));
                 constraints.add(Constraint.dimension(names.constraint(), Kind.DIAMETER, 2 * c.radius(), id));
@@ -155,9 +155,9 @@ public final class Tracing {
             }
         } else {
             Ellipse e = (Ellipse) f.strand().curve();
-            String m = point(flat(e.frame().origin()));
-            String a = point(flat(e.point(0)));
-            String b = point(flat(e.point(Math.PI / 2)));
+            String m = point(e.frame().origin().xy());
+            String a = point(e.point(0).xy());
+            String b = point(e.point(Math.PI / 2).xy());
             entities.add(
                     f.closed()
                             ? new SketchEllipse(id, m, a, b, false)
@@ -171,10 +171,6 @@ public final class Tracing {
                                     false));
         }
         traces.add(new Trace(id, source));
-    }
-
-    private static Vec2 flat(Vec3 p) {
-        return new Vec2(p.x(), p.y());
     }
 
     /** A settled point: one that was traced already at this place, or a new one. */

@@ -190,7 +190,7 @@ final class Chain {
         Vec2 foot = p;
         for (Link k : links) {
             Optional<Sketch.Strand> s = k.sketch().strand(k.curve());
-            Vec3 q = new Vec3(p.x(), p.y(), 0);
+            Vec3 q = p.flat();
             Vec3 f = s.orElseThrow()
                     .curve()
                     .point(s.get().curve().project(q, s.get().range()));

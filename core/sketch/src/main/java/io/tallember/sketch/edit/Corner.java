@@ -1,7 +1,6 @@
 package io.tallember.sketch.edit;
 
 import io.tallember.geometry.Patience;
-import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Sketch;
@@ -104,7 +103,7 @@ public final class Corner {
         }
         String p = c.cut(c.first, cuts.first());
         String q = c.cut(c.second, cuts.second());
-        String centre = c.draft.point(flat(cuts.centre()));
+        String centre = c.draft.point(cuts.centre().xy());
         String arc = c.draft.names.curve();
         boolean left = c.inward() > 0; // seen from the corner, the arc bulges towards it
         c.draft.entities.add(new SketchArc(arc, centre, left ? q : p, left ? p : q, false));
@@ -211,7 +210,7 @@ public final class Corner {
     private String cut(Leg leg, double share) {
         SketchCurve c = leg.curve();
         Lasting.carry(draft, c, "cut the corner");
-        String p = draft.point(flat(leg.at(share)));
+        String p = draft.point(leg.at(share).xy());
         draft.replace(Cut.between(
                 c,
                 c.id(),
@@ -232,9 +231,5 @@ public final class Corner {
             }
         }
         return draft.done();
-    }
-
-    private static Vec2 flat(Vec3 p) {
-        return new Vec2(p.x(), p.y());
     }
 }

@@ -49,17 +49,13 @@ public final class Cut {
         return c;
     }
 
-    private static Vec2 flat(Vec3 p) {
-        return new Vec2(p.x(), p.y());
-    }
-
     /** Cuts the curve at the place nearest to {@code at}; one that closes is cut there and at the far side. */
     public static Sketch split(Sketch sketch, String id, Vec2 at) {
         SketchCurve c = curve(sketch, id);
         Sketch.Strand s = sketch.strand(c).orElseThrow();
         Draft draft = new Draft(sketch);
         Interval r = s.range();
-        double t = s.curve().project(new Vec3(at.x(), at.y(), 0), r);
+        double t = s.curve().project(at.flat(), r);
         if (!c.ends().isEmpty()
                 && Math.min(
                                 s.curve().point(t).distance(s.curve().point(r.lo())),
@@ -90,12 +86,12 @@ public final class Cut {
     private static String place(Draft draft, SketchCurve c, Vec3 at) {
         if (c instanceof SketchSpline s) {
             for (Entity e : draft.entities) {
-                if (e instanceof SketchPoint p && s.through().contains(p.id()) && p.at().distance(flat(at)) < 1e-5) {
+                if (e instanceof SketchPoint p && s.through().contains(p.id()) && p.at().distance(at.xy()) < 1e-5) {
                     return p.id();
                 }
             }
         }
-        return draft.point(flat(at));
+        return draft.point(at.xy());
     }
 
     /**
@@ -114,10 +110,10 @@ public final class Cut {
         boolean closed = c.ends().isEmpty();
         List<String> points = new ArrayList<>();
         for (double t : even(s, parts)) {
-            points.add(draft.point(flat(s.curve().point(t))));
+            points.add(draft.point(s.curve().point(t).xy()));
         }
         if (closed) {
-            points.add(0, draft.point(flat(s.curve().point(s.range().lo()))));
+            points.add(0, draft.point(s.curve().point(s.range().lo()).xy()));
         }
         if (c instanceof SketchLine l) {
             for (int k = 1; k <= parts - 1; k++) {

@@ -207,20 +207,16 @@ public final class Offset {
         Strand strand(Chain.Link k) {
             if (k.curve() instanceof SketchLine) {
                 return new Strand(
-                        new Line(flat(start), flat(end.minus(start))),
+                        new Line(start.flat(), end.minus(start).flat()),
                         new Interval(0, end.minus(start).length()));
             }
-            Circle circle = new Circle(Frame.of(flat(k.centre()), Vec3.Z, Vec3.X), radius);
+            Circle circle = new Circle(Frame.of(k.centre().flat(), Vec3.Z, Vec3.X), radius);
             if (k.curve() instanceof SketchCircle) {
                 return new Strand(circle, new Interval(0, 2 * Math.PI));
             }
-            double a = circle.project(flat(k.forward() ? start : end));
-            double b = circle.project(flat(k.forward() ? end : start));
+            double a = circle.project((k.forward() ? start : end).flat());
+            double b = circle.project((k.forward() ? end : start).flat());
             return new Strand(circle, new Interval(a, b <= a + 1e-12 ? b + 2 * Math.PI : b));
-        }
-
-        private static Vec3 flat(Vec2 p) {
-            return new Vec3(p.x(), p.y(), 0);
         }
 
         private static double turn(Chain.Link k, Vec2 a, Vec2 b) {

@@ -173,7 +173,7 @@ final class Pieces {
     }
 
     private boolean clear(Vec2 p) {
-        Vec3 q = flat(p);
+        Vec3 q = p.flat();
         for (Chain.Link k : chain.links()) {
             Strand s = k.sketch().strand(k.curve()).orElseThrow();
             if (s.curve().point(s.curve().project(q, s.range())).distance(q) < Math.abs(d) - NEARER) {
@@ -181,9 +181,5 @@ final class Pieces {
             }
         }
         return true;
-    }
-
-    private static Vec3 flat(Vec2 p) {
-        return new Vec3(p.x(), p.y(), 0);
     }
 }

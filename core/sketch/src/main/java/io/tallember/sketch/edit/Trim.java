@@ -58,7 +58,7 @@ public final class Trim {
     private Sketch trimmed(Vec2 at) {
         List<Crossing> stops = crossings(strand.range());
         boolean round = curve.ends().isEmpty();
-        double t = strand.curve().project(new Vec3(at.x(), at.y(), 0), strand.range());
+        double t = strand.curve().project(at.flat(), strand.range());
         if (stops.isEmpty() || round && stops.size() < 2) {
             return sketch.without(List.of(curve.id()));
         }

@@ -71,7 +71,7 @@ final class NearMisses {
 
     private void stopsShort(String point) {
         Vec2 at = sketch.point(point).at();
-        Vec3 p = new Vec3(at.x(), at.y(), 0);
+        Vec3 p = at.flat();
         SketchCurve own = drawn.stream()
                 .map(Drawn::curve)
                 .filter(c -> c.points().contains(point))
@@ -198,7 +198,7 @@ final class NearMisses {
             place = c.plus(inner * sketch.radius(o) / Math.max(d.length(), 1e-300), d);
         }
         sketch.strand(a).ifPresent(s -> {
-            Vec3 p = new Vec3(place.x(), place.y(), 0);
+            Vec3 p = place.flat();
             double far = s.curve().point(s.curve().project(p, s.range())).distance(p);
             if (far > 1e-5) {
                 found.add(new Near(Near.Kind.BEYOND, a.id(), b.id(), place, far));

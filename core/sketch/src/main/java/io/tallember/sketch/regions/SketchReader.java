@@ -402,7 +402,7 @@ public final class SketchReader {
             for (String p : c.points()) {
                 Vec2 at = sketch.point(p).at();
                 for (int node : dead) {
-                    if (graph.node(node).distance(new Vec3(at.x(), at.y(), 0)) <= 2 * tol.linear()
+                    if (graph.node(node).distance(at.flat()) <= 2 * tol.linear()
                             && !(c instanceof io.tallember.sketch.Round r
                                     && r.centre().equals(p))
                             && named.add(node)) {

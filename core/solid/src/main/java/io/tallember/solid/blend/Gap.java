@@ -239,8 +239,8 @@ final class Gap {
     }
 
     private static Profile.Edge straight(Vec2 from, Vec2 to, String source) {
-        Vec3 a = new Vec3(from.x(), from.y(), 0);
-        Vec3 b = new Vec3(to.x(), to.y(), 0);
+        Vec3 a = from.flat();
+        Vec3 b = to.flat();
         return new Profile.Edge(Line.through(a, b), new Interval(0, a.distance(b)), true, source);
     }
 
@@ -250,7 +250,7 @@ final class Gap {
         Vec2 b = to.minus(centre);
         double turn = Math.atan2(a.cross(b), a.dot(b));
         Vec2 first = turn > 0 ? a : b;
-        Frame f = Frame.of(new Vec3(centre.x(), centre.y(), 0), Vec3.Z, new Vec3(first.x(), first.y(), 0));
+        Frame f = Frame.of(centre.flat(), Vec3.Z, first.flat());
         Circle k = new Circle(f, a.length());
         return new Profile.Edge(k, new Interval(0, Math.abs(turn)), turn > 0, source);
     }

@@ -66,7 +66,7 @@ final class Section {
     }
 
     static Vec3 flat(Vec2 v) {
-        return new Vec3(v.x(), v.y(), 0);
+        return v.flat();
     }
 
     boolean convex() {
