@@ -10,6 +10,9 @@ import java.util.function.IntConsumer;
 
 /** Boxes by strips across the axis along which they reach furthest, so that few of many are looked at. */
 public final class Boxes {
+    /** Boxes from which on strips are worth their while. */
+    private static final int MANY = 24;
+
     private final List<Box3> boxes;
     private final List<List<Integer>> strips = new ArrayList<>();
     private final int axis;
@@ -48,6 +51,15 @@ public final class Boxes {
 
     /** The numbers of the boxes that overlap another, in order. */
     public List<Integer> overlapping(Box3 box) {
+        if (boxes.size() < MANY) {
+            List<Integer> all = new ArrayList<>();
+            for (int i = 0; i < boxes.size(); i++) {
+                if (boxes.get(i).overlaps(box)) {
+                    all.add(i);
+                }
+            }
+            return all;
+        }
         TreeSet<Integer> out = new TreeSet<>();
         for (int k = strip(along(box.min())); k <= strip(along(box.max())); k++) {
             for (int i : strips.get(k)) {

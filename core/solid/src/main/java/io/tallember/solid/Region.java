@@ -174,15 +174,28 @@ public final class Region {
     private record Nearest(int piece, double t, double distance) {}
 
     private Nearest nearest(Vec3 p) {
-        Search s = new Search(p);
-        if (boxes.length < MANY) {
-            for (int i = 0; i < boxes.length; i++) {
-                s.visit(i);
-            }
-        } else {
+        if (boxes.length >= MANY) {
+            Search s = new Search(p);
             index().outward(p, () -> s.distance, s::visit);
+            return new Nearest(s.best, s.t, s.distance);
         }
-        return new Nearest(s.best, s.t, s.distance);
+        int best = -1;
+        double bestT = 0;
+        double d = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < boxes.length; i++) {
+            if (boxes[i].distance(p) >= d) {
+                continue;
+            }
+            Piece piece = pieces.get(i);
+            double t = piece.curve().project(p, piece.range());
+            double e = piece.curve().point(t).distance(p);
+            if (e < d) {
+                d = e;
+                best = i;
+                bestT = t;
+            }
+        }
+        return new Nearest(best, bestT, d);
     }
 
     private Boxes index() {
