@@ -53,8 +53,8 @@ public final class StepWriter {
     private final StringBuilder data = new StringBuilder();
     private final Map<Vertex, Integer> vertices = new IdentityHashMap<>();
     private final Map<Edge, Integer> edges = new IdentityHashMap<>();
-    private final Map<Edge, List<Face>> facesOf = new IdentityHashMap<>();
     private final Map<Face, Written> surfaces = new IdentityHashMap<>();
+    private Body written;
     private int last;
 
     private StepWriter() {}
@@ -120,10 +120,7 @@ public final class StepWriter {
     }
 
     private int solid(Body body, String name) {
-        body.faces()
-                .forEach(f -> f.coedges()
-                        .forEach(c -> facesOf.computeIfAbsent(c.edge(), k -> new ArrayList<>(2))
-                                .add(f)));
+        written = body;
         List<Integer> shells = new ArrayList<>();
         for (Shell s : body.shells()) {
             List<Integer> faces = s.faces().stream().map(this::face).toList();
@@ -139,7 +136,6 @@ public final class StepWriter {
     }
 
     private int face(Face f) {
-        written(f);
         List<Integer> bounds = new ArrayList<>(seams(f));
         for (Loop l : f.loops()) {
             List<Integer> around = new ArrayList<>();
@@ -288,7 +284,7 @@ public final class StepWriter {
     private int onSurfaces(Edge e, Ellipse k) {
         int space = curve(k);
         List<Integer> images = new ArrayList<>();
-        for (Face f : facesOf.getOrDefault(e, List.of())) {
+        for (Face f : written.facesOf(e)) {
             Written w = written(f);
             if (w.surface() instanceof Cylinder c) {
                 images.add(image(e, c, w.id()));

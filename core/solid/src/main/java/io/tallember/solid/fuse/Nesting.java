@@ -4,6 +4,7 @@ import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.solid.Boxes;
 import io.tallember.solid.Region;
 import io.tallember.solid.RingTurn;
 import io.tallember.solid.UvLoop;
@@ -107,9 +108,10 @@ final class Nesting {
         List<List<Walked>> inside = new ArrayList<>();
         bounds.forEach(b -> inside.add(new ArrayList<>(b)));
         List<Walked> whole = new ArrayList<>();
-        Strips strips = new Strips(shapes);
+        Boxes near = new Boxes(
+                shapes.stream().map(r -> r.bounds().grown(tol.linear())).toList());
         for (Walked hole : holes) {
-            int at = container(hole, bounds, shapes, strips);
+            int at = container(hole, bounds, shapes, near);
             (at < 0 ? whole : inside.get(at)).add(hole);
         }
         if (!whole.isEmpty()) {
@@ -129,10 +131,10 @@ final class Nesting {
     }
 
     /** The smallest region that a hole lies in, or -1. */
-    private int container(Walked hole, List<List<Walked>> bounds, List<Region> shapes, Strips strips) {
+    private int container(Walked hole, List<List<Walked>> bounds, List<Region> shapes, Boxes near) {
         int best = -1;
         double bestArea = Double.POSITIVE_INFINITY;
-        for (int i : strips.at(hole.halves().get(0).fragment().middle())) {
+        for (int i : near.around(hole.halves().get(0).fragment().middle())) {
             double area = bounds.get(i).get(0).uv().windsRound()
                     ? Double.MAX_VALUE
                     : bounds.get(i).get(0).area();
@@ -207,42 +209,5 @@ final class Nesting {
             out.add(new ArrayList<>(List.of(rising.get(i), falling.get(i))));
         }
         return out;
-    }
-
-    /** Regions by strips across x, so that a point is asked of few. */
-    private static final class Strips {
-        private final List<List<Integer>> strips = new ArrayList<>();
-        private final double lo;
-        private final double width;
-
-        Strips(List<Region> regions) {
-            int n = (int) Math.ceil(Math.sqrt(regions.size() + 1.0));
-            double min = Double.POSITIVE_INFINITY;
-            double max = Double.NEGATIVE_INFINITY;
-            for (Region r : regions) {
-                min = Math.min(min, r.bounds().min().x());
-                max = Math.max(max, r.bounds().max().x());
-            }
-            lo = min;
-            width = Math.max((max - min) / n, 1e-9);
-            for (int i = 0; i < n; i++) {
-                strips.add(new ArrayList<>());
-            }
-            for (int i = 0; i < regions.size(); i++) {
-                int first = index(regions.get(i).bounds().min().x() - 1e-3);
-                int last = index(regions.get(i).bounds().max().x() + 1e-3);
-                for (int k = first; k <= last; k++) {
-                    strips.get(k).add(i);
-                }
-            }
-        }
-
-        private int index(double x) {
-            return Math.max(0, Math.min(strips.size() - 1, (int) Math.floor((x - lo) / width)));
-        }
-
-        List<Integer> at(Vec3 p) {
-            return strips.get(index(p.x()));
-        }
     }
 }
