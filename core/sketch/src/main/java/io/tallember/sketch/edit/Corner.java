@@ -202,7 +202,8 @@ public final class Corner {
         return Draft.refused(
                 lo < 1e-6
                         ? "There is no room for it between these two curves. Make the shorter of them longer, or open the corner."
-                        : "The " + what + " must lie between 0 and " + Draft.mm(lo) + " here; more doesn't fit between the curves.");
+                        : "The " + what + " must lie between 0 and " + Draft.mm(lo)
+                                + " here; more doesn't fit between the curves.");
     }
 
     /** The leg from a share of it on; gives its new end. */
