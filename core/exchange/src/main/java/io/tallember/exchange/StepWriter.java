@@ -47,9 +47,6 @@ import java.util.stream.Collectors;
  * allows.
  */
 public final class StepWriter {
-    /** Pieces of a half turn of an ellipse's image: fine enough for readers that integrate piece by piece. */
-    private static final int IMAGE_SPANS = 96;
-
     private final StringBuilder data = new StringBuilder();
     private final Map<Vertex, Integer> vertices = new IdentityHashMap<>();
     private final Map<Edge, Integer> edges = new IdentityHashMap<>();
@@ -287,46 +284,22 @@ public final class StepWriter {
         for (Face f : written.facesOf(e)) {
             Written w = written(f);
             if (w.surface() instanceof Cylinder c) {
-                images.add(image(e, c, w.id()));
+                images.add(image(e, k, c, w.id()));
             }
         }
         return images.size() == 2 ? put("SURFACE_CURVE(''," + ref(space) + "," + refs(images) + ",.CURVE_3D.)") : space;
     }
 
-    private int image(Edge e, Cylinder c, int surface) {
-        Interval r = e.range();
-        int n = (int) Math.ceil(IMAGE_SPANS * r.length() / Math.PI);
-        double h = r.length() / n;
-        List<String> poles = new ArrayList<>();
-        List<String> knots = new ArrayList<>();
-        List<String> counts = new ArrayList<>();
-        Vec2 last = null;
-        Vec2 slope = null;
-        for (int i = 0; i <= n; i++) {
-            double t = r.lo() + h * i;
-            Vec3 p = e.curve().point(t);
-            Vec2 raw = c.project(p);
-            double u = last == null ? raw.x() : last.x() + Math.IEEEremainder(raw.x() - last.x(), 2 * Math.PI);
-            Vec2 at = new Vec2(u, raw.y());
-            Vec2 d = c.rates(u, raw.y(), e.curve().derivative(t));
-            if (last != null) {
-                poles.add(flatPoint(last.plus(h / 3, slope)));
-                poles.add(flatPoint(at.plus(-h / 3, d)));
-            }
-            if (i == 0 || i == n) {
-                poles.add(flatPoint(at));
-            }
-            knots.add(String.valueOf(i == n ? r.hi() : t));
-            counts.add(i == 0 || i == n ? "4" : "2");
-            last = at;
-            slope = d;
-        }
-        int flat = put("B_SPLINE_CURVE_WITH_KNOTS(''," + 3 + "," + list(poles) + ",.UNSPECIFIED.,.F.,.F.,"
-                + list(counts) + "," + list(knots) + ",.UNSPECIFIED.)");
+    private int image(Edge e, Ellipse k, Cylinder c, int surface) {
+        Image image = Image.of(k, e.range(), c);
+        int flat = put("B_SPLINE_CURVE_WITH_KNOTS(''," + 3 + ","
+                + list(image.poles().stream().map(this::flatPoint).toList()) + ",.UNSPECIFIED.,.F.,.F.,"
+                + list(image.multiplicities().stream().map(String::valueOf).toList()) + ","
+                + list(image.knots().stream().map(String::valueOf).toList()) + ",.UNSPECIFIED.)");
         int context = put("(GEOMETRIC_REPRESENTATION_CONTEXT(2)PARAMETRIC_REPRESENTATION_CONTEXT()"
                 + "REPRESENTATION_CONTEXT('',''))");
-        int image = put("DEFINITIONAL_REPRESENTATION('',(" + ref(flat) + ")," + ref(context) + ")");
-        return put("PCURVE(''," + ref(surface) + "," + ref(image) + ")");
+        int definition = put("DEFINITIONAL_REPRESENTATION('',(" + ref(flat) + ")," + ref(context) + ")");
+        return put("PCURVE(''," + ref(surface) + "," + ref(definition) + ")");
     }
 
     private String flatPoint(Vec2 p) {
