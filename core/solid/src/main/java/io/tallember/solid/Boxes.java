@@ -21,7 +21,7 @@ public final class Boxes {
 
     public Boxes(List<Box3> boxes) {
         this.boxes = boxes;
-        int n = Math.max(1, (int) Math.ceil(2 * Math.sqrt(boxes.size())));
+        int n = boxes.size() < MANY ? 1 : (int) Math.ceil(2 * Math.sqrt(boxes.size()));
         Box3 all = Box3.EMPTY;
         for (Box3 b : boxes) {
             all = all.with(b);
@@ -51,17 +51,19 @@ public final class Boxes {
 
     /** The numbers of the boxes that overlap another, in order. */
     public List<Integer> overlapping(Box3 box) {
-        if (boxes.size() < MANY) {
-            List<Integer> all = new ArrayList<>();
-            for (int i = 0; i < boxes.size(); i++) {
+        int from = strip(along(box.min()));
+        int to = strip(along(box.max()));
+        if (from == to) {
+            List<Integer> out = new ArrayList<>();
+            for (int i : strips.get(from)) {
                 if (boxes.get(i).overlaps(box)) {
-                    all.add(i);
+                    out.add(i);
                 }
             }
-            return all;
+            return out;
         }
         TreeSet<Integer> out = new TreeSet<>();
-        for (int k = strip(along(box.min())); k <= strip(along(box.max())); k++) {
+        for (int k = from; k <= to; k++) {
             for (int i : strips.get(k)) {
                 if (boxes.get(i).overlaps(box)) {
                     out.add(i);

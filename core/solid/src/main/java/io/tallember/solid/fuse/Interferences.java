@@ -47,9 +47,6 @@ final class Interferences {
         }
     }
 
-    /** Edges of a face from which on those near something are looked up. */
-    private static final int MANY = 16;
-
     private final PointPool pool;
     private final Tolerance tol;
     private final Map<Face, Rim> rims = new IdentityHashMap<>();
@@ -97,26 +94,23 @@ final class Interferences {
         }
     }
 
-    /** The edges of a face that come near a box, in order; found by strips where there are many. */
+    /** The edges of a face that come near a box, in order. */
     private List<Edge> near(Face f, Box3 box) {
         Rim rim = rims.computeIfAbsent(f, k -> {
             List<Edge> all = k.coedges().stream().map(Coedge::edge).toList();
             return new Rim(
                     all,
-                    all.size() < MANY
-                            ? null
-                            : new Boxes(all.stream()
-                                    .map(e -> e.bounds().grown(2 * tol.linear()))
-                                    .toList()));
+                    new Boxes(all.stream()
+                            .map(e -> e.bounds().grown(2 * tol.linear()))
+                            .toList()));
         });
-        return rim.boxes() == null
-                ? rim.edges()
-                : rim.boxes().overlapping(box.grown(2 * tol.linear())).stream()
-                        .map(rim.edges()::get)
-                        .toList();
+        List<Edge> out = new ArrayList<>();
+        rim.boxes()
+                .overlapping(box.grown(2 * tol.linear()))
+                .forEach(i -> out.add(rim.edges().get(i)));
+        return out;
     }
 
-    /** @param boxes null where there are few */
     private record Rim(List<Edge> edges, Boxes boxes) {}
 
     /** The place where two faces touch: one on an edge of theirs, if the faces stay together as far as that, else a new one. */
