@@ -21,7 +21,6 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 
@@ -38,13 +37,8 @@ class CrowdTest {
 
     @BeforeAll
     static void start() {
-        app = SpringApplication.run(
-                TallEmber.class,
-                "--tallember.data=" + data,
-                "--tallember.empty=true",
-                "--tallember.rehearse=false",
-                "--server.port=0");
-        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
+        app = Started.on(data);
+        port = Started.port(app);
         slow = new SlowStage(app);
     }
 

@@ -19,7 +19,6 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -62,13 +61,8 @@ class FuzzTest {
 
     @BeforeAll
     static void start() {
-        app = SpringApplication.run(
-                TallEmber.class,
-                "--tallember.data=" + data,
-                "--tallember.empty=true",
-                "--tallember.rehearse=false",
-                "--server.port=0");
-        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
+        app = Started.on(data);
+        port = Started.port(app);
         LOG.start();
         ((Logger) LoggerFactory.getLogger("io.tallember")).addAppender(LOG);
     }

@@ -27,7 +27,6 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -49,13 +48,8 @@ class PullsTest {
 
     @BeforeAll
     static void start() {
-        app = SpringApplication.run(
-                TallEmber.class,
-                "--tallember.data=" + data,
-                "--tallember.empty=true",
-                "--tallember.rehearse=false",
-                "--server.port=0");
-        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
+        app = Started.on(data);
+        port = Started.port(app);
     }
 
     @AfterAll
