@@ -10,8 +10,10 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
+import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -271,21 +273,34 @@ class ServerTest {
     void aDragIsAnsweredAndNothingIsStored() throws Exception {
         long id = client.newPart("Dragged");
         client.disc(id, "3");
-        CompletableFuture<String> answer = new CompletableFuture<>();
+        BlockingQueue<String> answers = new LinkedBlockingQueue<>();
         WebSocket socket = HttpClient.newHttpClient()
                 .newWebSocketBuilder()
                 .buildAsync(URI.create("ws://localhost:" + port + "/api/drag"), new WebSocket.Listener() {
                     @Override
                     public CompletionStage<?> onText(WebSocket w, CharSequence text, boolean last) {
-                        answer.complete(text.toString());
-                        return null;
+                        answers.add(text.toString());
+                        return WebSocket.Listener.super.onText(w, text, last);
                     }
                 })
                 .get(5, TimeUnit.SECONDS);
         socket.sendText("{\"take\":" + id + ",\"step\":\"s1\"}", true).join();
         socket.sendText("{\"pull\":\"c1\",\"from\":[10,0],\"to\":[14,0],\"turn\":7}", true)
                 .join();
-        assertThat(answer.get(5, TimeUnit.SECONDS)).contains("\"c1\":14.0", "\"turn\":7");
+        assertThat(answers.poll(5, TimeUnit.SECONDS)).contains("\"c1\":14.0", "\"turn\":7");
+        // a sketch that isn't there can't be taken, and what was in hand isn't pulled in its stead
+        socket.sendText("{\"take\":" + id + ",\"step\":\"s9\"}", true).join();
+        socket.sendText("{\"pull\":\"c1\",\"from\":[10,0],\"to\":[15,0],\"turn\":8}", true)
+                .join();
+        socket.sendText("{\"take\":" + id + ",\"step\":\"s1\"}", true).join();
+        socket.sendText("{\"pull\":\"c1\",\"from\":[10,0],\"to\":[16,0],\"turn\":9}", true)
+                .join();
+        String last = answers.poll(5, TimeUnit.SECONDS);
+        while (last != null && !last.contains("\"turn\":9")) {
+            assertThat(last).doesNotContain("\"turn\":8");
+            last = answers.poll(5, TimeUnit.SECONDS);
+        }
+        assertThat(last).contains("\"c1\":16.0");
         socket.abort();
         assertThat(client.look(id).get("volume").doubleValue()).isCloseTo(300 * Math.PI, within(1e-9));
     }

@@ -58,6 +58,8 @@ class SketchDrag extends TextWebSocketHandler implements WebSocketConfigurer {
             JsonNode n = PartFile.parse(message.getPayload());
             if (n.hasNonNull("take")) {
                 long part = n.get("take").asLong(0);
+                // what can't be taken isn't answered by what was in hand before
+                session.getAttributes().remove(HELD);
                 works.at(part, () -> taken(part, n.path("step").asString("")))
                         .ifPresent(g -> session.getAttributes().put(HELD, new Held(part, g)));
             } else if (session.getAttributes().get(HELD) instanceof Held held) {
