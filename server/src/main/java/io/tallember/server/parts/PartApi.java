@@ -59,6 +59,13 @@ class PartApi {
         return works.at(id, () -> replies.answer(workshop.preview(id, revision(n), command(n)), seen(n)));
     }
 
+    /** A sentence after an entry; it waits for nothing that is being built. */
+    @PostMapping(path = "/sentence", produces = JSON)
+    String sentence(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return works.at(id, () -> workshop.sentence(id, revision(n), n.path("talk")).toString());
+    }
+
     @PostMapping(path = "/undo", produces = JSON)
     String undo(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);

@@ -19,6 +19,9 @@ import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.Talks;
 import io.tallember.part.values.Formulas;
 import io.tallember.part.values.Materials;
 import io.tallember.part.values.Value;
@@ -91,9 +94,20 @@ public class PartView {
         ArrayNode off = n.putArray("baseOff");
         piece.document().steps().stream().filter(Step::off).forEach(s -> off.add(s.id()));
         ArrayNode steps = n.putArray("steps");
+        Context context = new Context(piece.document(), piece.state().document(), piece::state);
         for (Step s : piece.state().document().steps()) {
-            steps.add(step(s, piece.state().outcome(s.id()), piece));
+            ObjectNode step = step(s, piece.state().outcome(s.id()), piece);
+            Talks.tell(s, context, step);
+            steps.add(step);
         }
+        ArrayNode offers = n.putArray("offers");
+        Kinds.offers(context)
+                .forEach(o -> offers.addObject()
+                        .put("key", o.key())
+                        .put("stage", o.stage())
+                        .put("label", o.label())
+                        .put("hint", o.hint())
+                        .put("why", o.why()));
         ArrayNode unshown = n.putArray("unshown");
         PartDocument doc = piece.state().document();
         ObjectNode sketches = n.putObject("sketches");

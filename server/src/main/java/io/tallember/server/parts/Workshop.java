@@ -3,10 +3,13 @@ package io.tallember.server.parts;
 import io.tallember.geometry.Patience;
 import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.SketchFacts;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Talks;
 import io.tallember.part.values.Variants;
 import io.tallember.server.guard.Refusals.Stale;
 import io.tallember.server.guard.Works;
@@ -20,11 +23,15 @@ import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Works on parts: one writer a part at a time, stale commands refused, results of steps kept between rebuilds. */
 @Service
 public class Workshop {
     private static final int BENCHES = 24;
+    /** The command that keeps what a sentence says. */
+    private static final String KEEP = "keep";
+
     private static final long LOOK_MILLIS = 50;
     /** How long a command may work on the document, before the part is built from it. */
     private static final long EDIT_MILLIS = 15_000;
@@ -126,7 +133,32 @@ public class Workshop {
      * @param answer made of the part as it would be
      */
     public <T> T command(long id, long revision, JsonNode command, Function<Piece, T> answer) {
-        return accepting(id, revision, command, doc -> CommandJson.read(command, doc), answer);
+        return accepting(id, revision, command, doc -> kept(id, command, doc), answer);
+    }
+
+    /** A command as it is asked for: a sentence that is kept, or anything else. */
+    private Command kept(long id, JsonNode command, PartDocument doc) {
+        return command.path("do").asString("").equals(KEEP)
+                ? Talks.kept(command.path("talk"), context(id, doc))
+                : CommandJson.read(command, doc);
+    }
+
+    private Context context(long id, PartDocument doc) {
+        PartDocument shown = Variants.shown(doc);
+        return new Context(doc, shown, () -> bench(id).rebuild.build(shown));
+    }
+
+    /**
+     * What a sentence is after an entry; nothing is stored, and nothing is built but what is seen.
+     *
+     * @param revision what the asker last saw
+     */
+    public ObjectNode sentence(long id, long revision, JsonNode asked) {
+        PartRow row = ledger.find(id);
+        if (row.revision() != revision) {
+            throw new Stale();
+        }
+        return Talks.answer(asked, context(id, read(row).document()));
     }
 
     /** Traces something of the part into a sketch and stores it. */
@@ -219,7 +251,10 @@ public class Workshop {
         Object mine = new Object();
         b.preview = mine;
         PartDocument doc = read(row).document();
-        Command c = CommandJson.read(command, doc);
+        Command c = command.path("do").asString("").equals(KEEP)
+                ? Talks.preview(command.path("talk"), context(id, doc))
+                        .orElseThrow(() -> Refusal.of("Something is still missing in this sentence."))
+                : CommandJson.read(command, doc);
         PartDocument next = done(c, doc, b);
         PartState state = b.rebuild.build(Variants.shown(next), () -> b.preview != mine);
         return new Piece(row, next, state, ledger.undoSaid(row), ledger.redoSaid(row));

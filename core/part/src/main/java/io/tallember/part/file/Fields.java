@@ -1,10 +1,9 @@
 package io.tallember.part.file;
 
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
-import io.tallember.part.Quantity;
 import io.tallember.part.Refusal;
-import io.tallember.part.Unit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -83,9 +82,14 @@ final class Fields {
 
     /** A length above zero: a number in mm, or text as typed for a place. */
     double positive(String name, Typed typed, String place) {
-        return need(name).isString()
-                ? typed.positive(text(name), place, name)
-                : Quantity.positive(number(name) + " mm", Unit.MM, name);
+        if (need(name).isString()) {
+            return typed.positive(text(name), place, name);
+        }
+        double v = number(name);
+        if (!(v > 0 && v <= 2 * Tolerance.REACH)) {
+            throw Refusal.of("The " + name + " must be above zero, and at most 10 m.");
+        }
+        return v;
     }
 
     /** A size: a number in mm or radians, or text as typed for a place. */

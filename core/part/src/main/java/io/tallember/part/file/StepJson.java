@@ -102,7 +102,8 @@ public final class StepJson {
         }
     }
 
-    private static String word(Step step) {
+    /** The word by which part files call the kind of a step. */
+    public static String word(Step step) {
         if (step instanceof WallStep w) {
             return w instanceof ShellStep ? "shell" : w instanceof DraftStep ? "draft" : "faces";
         }
@@ -193,7 +194,7 @@ public final class StepJson {
         put(n.putObject(name), f);
     }
 
-    static void put(ObjectNode face, FaceReference f) {
+    public static void put(ObjectNode face, FaceReference f) {
         face.put("face", f.key());
         put(face, "point", f.point());
         put(face, "normal", f.normal());
@@ -203,7 +204,7 @@ public final class StepJson {
         put(edge.put("edge", e.key()), "point", e.point());
     }
 
-    static void put(ObjectNode n, String name, Vec3 v) {
+    public static void put(ObjectNode n, String name, Vec3 v) {
         n.putArray(name).add(v.x()).add(v.y()).add(v.z());
     }
 
@@ -308,6 +309,13 @@ public final class StepJson {
 
     static SketchPlane plane(Fields f) {
         return plane(f, "plane");
+    }
+
+    /** A plane as part files refer to it. */
+    public static SketchPlane plane(JsonNode ref) {
+        ObjectNode n = MAKE.objectNode();
+        n.set("plane", ref);
+        return plane(new Fields(n, "step"));
     }
 
     static SketchPlane plane(Fields f, String name) {

@@ -12,16 +12,16 @@ import java.util.Set;
 import java.util.function.ToDoubleBiFunction;
 
 /** Numbers as they are typed: plain ones at once, formulas worked out and remembered for their place. */
-final class Typed {
+public final class Typed {
     private final PartDocument doc;
     private final Map<String, String> formulas = new HashMap<>();
 
-    Typed(PartDocument doc) {
+    public Typed(PartDocument doc) {
         this.doc = doc;
     }
 
     /** A length in mm. */
-    double length(String text, String place) {
+    public double length(String text, String place) {
         double v;
         try {
             v = Quantity.length(own(text), doc.unit());
@@ -43,7 +43,7 @@ final class Typed {
     }
 
     /** An angle in radians. */
-    double angle(String text, String place) {
+    public double angle(String text, String place) {
         double v;
         try {
             v = Quantity.angle(own(text));

@@ -1,0 +1,81 @@
+package io.tallember.part.steps;
+
+import io.tallember.geometry.Plane;
+import java.util.List;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Faces leant to the pull. */
+final class DraftKind extends Kind {
+    DraftKind() {
+        super("draft");
+    }
+
+    @Override
+    protected List<Offer> offers(Context c) {
+        return List.of(offer("draft", 3, needsBody(c)));
+    }
+
+    @Override
+    protected void begun(Form f, String offer, List<Hit> picked) {
+        f.pick("faces", faces(picked, f.context()));
+        f.choose("chain", "no");
+        f.angle("angle", Math.toRadians(2));
+        f.pick("plane", MAKE.stringNode("top"));
+        f.choose("way", "up");
+        f.aim("faces");
+    }
+
+    @Override
+    protected void opened(Form f, ObjectNode n) {
+        f.choose("way", n.path("both").asBoolean(false) ? "both" : f.is("flipped", "yes") ? "down" : "up");
+        f.aim("faces");
+    }
+
+    @Override
+    protected void press(Form f, String place) {
+        f.pick("faces", List.of());
+        f.aim("faces");
+    }
+
+    /** A flat face, or an edge beside the plane that there is. */
+    private static Optional<JsonNode> neutral(Form f, Hit h) {
+        if (h.what() == Hit.What.EDGE) {
+            JsonNode now = f.one("plane");
+            JsonNode on = now.has("through") ? now.get("on") : now;
+            return h.edgeRef(f.context()).map(e -> {
+                ObjectNode n = MAKE.objectNode();
+                n.set("on", on);
+                n.set("through", e);
+                return n;
+            });
+        }
+        return h.face(f.context()).filter(x -> x.surface() instanceof Plane).flatMap(x -> h.faceRef(f.context()));
+    }
+
+    @Override
+    protected void say(Form f, Pen p) {
+        if (!p.faces("faces").held.isEmpty()) {
+            p.act("anew");
+        }
+        p.choice("chain", "yes", "no").quiet(f.is("chain", "no"));
+        p.angle("angle");
+        p.plane("plane", h -> neutral(f, h), "face", "edge");
+        p.choice("way", "up", "down", "both");
+    }
+
+    @Override
+    protected boolean seenWithout() {
+        return true;
+    }
+
+    @Override
+    protected void write(Form f, ObjectNode n) {
+        f.write(n, "faces", f.picked("faces"));
+        n.put("chain", f.is("chain", "yes"));
+        n.set("plane", f.one("plane"));
+        n.put("flipped", f.is("way", "down")).put("both", f.is("way", "both"));
+        f.write(n, "angle", "angle");
+    }
+}

@@ -1,0 +1,314 @@
+package io.tallember.part.steps;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.part.Measure;
+import io.tallember.part.Refusal;
+import io.tallember.part.Unit;
+import io.tallember.part.file.Typed;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * A sentence being written: what each of its places holds, also those that don't show just now, so that a choice taken back
+ * brings back what was there; and the place that the next click is for.
+ */
+public final class Form {
+    static final int MOST_PLACES = 3_000;
+    private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private final Context context;
+    private final String kind;
+    private final String step;
+    private final Map<String, Content> contents = new LinkedHashMap<>();
+    private String aim = "";
+
+    /** @param step the id of the step that is changed; empty for a new one */
+    Form(Context context, String kind, String step) {
+        this.context = context;
+        this.kind = kind;
+        this.step = step;
+    }
+
+    public Context context() {
+        return context;
+    }
+
+    String kind() {
+        return kind;
+    }
+
+    /** The id of the step that is changed; empty for a new one. */
+    public String step() {
+        return step;
+    }
+
+    Map<String, Content> contents() {
+        return contents;
+    }
+
+    void set(String place, Content c) {
+        contents.put(place, c);
+    }
+
+    boolean has(String place) {
+        return contents.containsKey(place);
+    }
+
+    void drop(String prefix) {
+        contents.keySet().removeIf(k -> k.equals(prefix) || k.startsWith(prefix + "."));
+    }
+
+    String aim() {
+        return aim;
+    }
+
+    void aim(String place) {
+        aim = place;
+    }
+
+    // texts and numbers
+
+    String text(String place) {
+        return contents.get(place) instanceof Content.Text t ? t.text() : "";
+    }
+
+    Double exact(String place) {
+        return contents.get(place) instanceof Content.Text t ? t.exact() : null;
+    }
+
+    void type(String place, String text) {
+        set(place, new Content.Text(text, null));
+    }
+
+    /** A length in mm, written in the part's unit. */
+    void length(String place, double mm) {
+        set(place, new Content.Text(Texts.length(mm, context.unit()), mm));
+    }
+
+    /** What a length usually is: one number for metric parts, another for those in inches. */
+    void usual(String place, double mm, double inches) {
+        length(place, context.unit() == Unit.IN ? inches * Unit.IN.millimetres() : mm);
+    }
+
+    /** An angle in radians, written in degrees. */
+    void angle(String place, double radians) {
+        set(place, new Content.Text(Texts.degrees(radians), radians));
+    }
+
+    /**
+     * The number that a place holds, in mm, radians, or as it is.
+     *
+     * @throws GeometryException with a sentence when what was typed is none
+     */
+    double number(String place, Measure measure) {
+        Double exact = exact(place);
+        if (exact != null) {
+            return exact;
+        }
+        Typed typed = new Typed(context.doc());
+        String at = step.isEmpty() ? "" : step + "/" + Kinds.named(kind).numberPlace(this, place);
+        return measure == Measure.ANGLE ? typed.angle(text(place), at) : typed.length(text(place), at);
+    }
+
+    /** The same; the other number when what was typed is none. */
+    double number(String place, Measure measure, double otherwise) {
+        try {
+            return number(place, measure);
+        } catch (GeometryException e) {
+            return otherwise;
+        }
+    }
+
+    /** A whole number; null when what was typed is none. */
+    Integer whole(String place) {
+        String t = text(place).strip();
+        return t.matches("-?[0-9]{1,9}") ? Integer.valueOf(t) : null;
+    }
+
+    /** Writes a number into a step's field: as it is when nobody touched it, else as it was typed. */
+    void write(ObjectNode n, String field, String place) {
+        Double exact = exact(place);
+        if (exact != null) {
+            n.put(field, exact);
+        } else {
+            n.put(field, text(place));
+        }
+    }
+
+    // choices
+
+    String chosen(String place) {
+        return contents.get(place) instanceof Content.Chosen c ? c.key() : "";
+    }
+
+    boolean is(String place, String key) {
+        return chosen(place).equals(key);
+    }
+
+    void choose(String place, String key) {
+        set(place, new Content.Chosen(key));
+    }
+
+    // picks
+
+    List<JsonNode> picked(String place) {
+        return contents.get(place) instanceof Content.Picked p ? p.refs() : List.of();
+    }
+
+    /** The one that is picked; null when nothing is. */
+    JsonNode one(String place) {
+        List<JsonNode> all = picked(place);
+        return all.isEmpty() ? null : all.get(0);
+    }
+
+    void pick(String place, List<? extends JsonNode> refs) {
+        set(place, new Content.Picked(List.copyOf(refs)));
+    }
+
+    void pick(String place, JsonNode ref) {
+        pick(place, ref == null ? List.of() : List.of(ref));
+    }
+
+    void pickNames(String place, List<String> names) {
+        pick(place, names.stream().map(MAKE::stringNode).toList());
+    }
+
+    List<String> names(String place) {
+        return picked(place).stream().map(n -> n.asString("")).toList();
+    }
+
+    /** Takes a thing into a list, or out of it when it is there. */
+    void toggle(String place, JsonNode ref) {
+        List<JsonNode> all = new ArrayList<>(picked(place));
+        if (!all.removeIf(r -> keyOf(r).equals(keyOf(ref)))) {
+            all.add(ref);
+        }
+        pick(place, all);
+    }
+
+    /** By what a reference is told from others. */
+    static String keyOf(JsonNode ref) {
+        for (String field : List.of("face", "edge", "corner", "step", "through")) {
+            if (ref.hasNonNull(field)) {
+                JsonNode n = ref.get(field);
+                return field + " " + (n.isString() ? n.stringValue() : keyOf(n));
+            }
+        }
+        if (ref.hasNonNull("boundary")) {
+            return ref.get("boundary").toString();
+        }
+        return ref.isString() ? ref.stringValue() : ref.toString();
+    }
+
+    void write(ObjectNode n, String field, List<JsonNode> refs) {
+        ArrayNode all = n.putArray(field);
+        refs.forEach(all::add);
+    }
+
+    /** Writes the one that is picked, if one is. */
+    void writeOne(ObjectNode n, String field, String place) {
+        JsonNode ref = one(place);
+        if (ref != null) {
+            n.set(field, ref);
+        }
+    }
+
+    // rows
+
+    List<String> rows(String place) {
+        return contents.get(place) instanceof Content.Rows r ? r.ids() : List.of();
+    }
+
+    void rows(String place, List<String> ids) {
+        set(place, new Content.Rows(ids));
+    }
+
+    /** Adds a row at the end, or before another. */
+    String addRow(String place, int at) {
+        List<String> ids = new ArrayList<>(rows(place));
+        int n = 1;
+        while (ids.contains("n" + n)) {
+            n++;
+        }
+        ids.add(at, "n" + n);
+        rows(place, ids);
+        return "n" + n;
+    }
+
+    void dropRow(String place, String id) {
+        rows(place, rows(place).stream().filter(r -> !r.equals(id)).toList());
+        drop(place + "." + id);
+    }
+
+    // to and from JSON
+
+    ObjectNode write() {
+        ObjectNode n = MAKE.objectNode().put("kind", kind).put("step", step).put("aim", aim);
+        ObjectNode all = n.putObject("contents");
+        contents.forEach((place, c) -> {
+            ObjectNode o = all.putObject(place);
+            if (c instanceof Content.Text t) {
+                o.put("text", t.text());
+                if (t.exact() != null) {
+                    o.put("exact", t.exact());
+                }
+            } else if (c instanceof Content.Chosen k) {
+                o.put("chosen", k.key());
+            } else if (c instanceof Content.Picked p) {
+                ArrayNode refs = o.putArray("picked");
+                p.refs().forEach(refs::add);
+            } else {
+                ArrayNode ids = o.putArray("rows");
+                ((Content.Rows) c).ids().forEach(ids::add);
+            }
+        });
+        return n;
+    }
+
+    static Form read(JsonNode n, Context context) {
+        if (!n.isObject()) {
+            throw Refusal.of("What is filled in should be an object with named fields.");
+        }
+        Form f = new Form(context, n.path("kind").asString(""), n.path("step").asString(""));
+        Kinds.named(f.kind);
+        f.aim = n.path("aim").asString("");
+        if (n.path("contents").size() > MOST_PLACES) {
+            throw Refusal.of("A sentence has at most " + MOST_PLACES + " places.");
+        }
+        n.path("contents").properties().forEach(e -> f.set(e.getKey(), content(e.getKey(), e.getValue())));
+        return f;
+    }
+
+    private static Content content(String place, JsonNode c) {
+        if (place.length() > 80) {
+            throw Refusal.of("A place of a sentence has a name of at most 80 characters.");
+        }
+        if (c.path("text").isString()) {
+            String text = c.get("text").stringValue();
+            if (text.length() > 400) {
+                throw Refusal.of("A text in a sentence has at most 400 characters.");
+            }
+            JsonNode exact = c.path("exact");
+            boolean sound = exact.isNumber() && Double.isFinite(exact.doubleValue());
+            return new Content.Text(text, sound ? exact.doubleValue() : null);
+        }
+        if (c.path("chosen").isString()) {
+            return new Content.Chosen(c.get("chosen").stringValue());
+        }
+        JsonNode list = c.has("picked") ? c.get("picked") : c.path("rows");
+        if (!list.isArray() || list.size() > 20_000) {
+            throw Refusal.of("The place " + Refusal.quoted(place) + " of a sentence holds nothing that can be read.");
+        }
+        List<JsonNode> all = new ArrayList<>();
+        list.forEach(all::add);
+        return c.has("picked")
+                ? new Content.Picked(all)
+                : new Content.Rows(all.stream().map(r -> r.asString("")).toList());
+    }
+}

@@ -1,0 +1,152 @@
+package io.tallember.part.steps;
+
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.FaceReference;
+import io.tallember.part.Refusal;
+import io.tallember.part.SketchPlane;
+import io.tallember.part.file.StepJson;
+import io.tallember.part.rebuild.PartState;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * A click in the view: what lies under it, and the ray through it.
+ *
+ * @param of the body, or the sketch, that it is part of
+ * @param key of a face, edge or corner; the id of a sketch's point or curve, or of a step that made a point
+ * @param ref the region or drawn line, as part files refer to it; else null
+ * @param point where a corner or an edge's middle is, in mm
+ * @param from a point of the ray, and {@code way} its direction; null when it wasn't a click
+ * @param under the face under a point of a sketch; else null
+ */
+public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Vec3 from, Vec3 way, Hit under) {
+    /** What there is to be hit. */
+    public enum What {
+        FACE,
+        EDGE,
+        CORNER,
+        REGION,
+        LINE,
+        CURVE,
+        POINT,
+        MARK,
+        NOTHING
+    }
+
+    private static final int MOST = 500;
+
+    static Hit read(JsonNode n) {
+        if (!n.isObject()) {
+            throw Refusal.of("A click should be an object with named fields.");
+        }
+        What what = What.NOTHING;
+        for (What w : What.values()) {
+            if (w.name().equalsIgnoreCase(n.path("what").asString(""))) {
+                what = w;
+            }
+        }
+        JsonNode ray = n.path("ray");
+        return new Hit(
+                what,
+                limited(n.path("of").asString("")),
+                limited(n.path("key").asString("")),
+                n.get("ref"),
+                vec(n.path("point")),
+                vec(ray.path("from")),
+                vec(ray.path("way")),
+                n.hasNonNull("under") ? read(n.get("under")) : null);
+    }
+
+    private static String limited(String text) {
+        if (text.length() > MOST) {
+            throw Refusal.of("What was clicked has a name that is too long.");
+        }
+        return text;
+    }
+
+    private static Vec3 vec(JsonNode n) {
+        if (!n.isArray() || n.size() != 3) {
+            return null;
+        }
+        Vec3 v = new Vec3(n.get(0).asDouble(0), n.get(1).asDouble(0), n.get(2).asDouble(0));
+        return Double.isFinite(v.x() + v.y() + v.z()) ? v : null;
+    }
+
+    Optional<Face> face(Context c) {
+        return what == What.FACE ? c.face(of, key) : Optional.empty();
+    }
+
+    Optional<Edge> edge(Context c) {
+        return what == What.EDGE ? c.edge(of, key) : Optional.empty();
+    }
+
+    /** A face as steps refer to it: as it is now. */
+    static ObjectNode ref(Face f, String key) {
+        Vec3 p = Pointed.of(f);
+        ObjectNode n = JsonNodeFactory.instance.objectNode();
+        StepJson.put(n, new FaceReference(key, p, f.outward(p)));
+        return n;
+    }
+
+    /** The clicked face as steps refer to it; empty when none was, or it is gone. */
+    Optional<JsonNode> faceRef(Context c) {
+        return face(c).map(f -> ref(f, key));
+    }
+
+    /** The clicked edge as steps refer to it; empty when none was, or it is gone. */
+    Optional<JsonNode> edgeRef(Context c) {
+        return edge(c).map(e -> {
+            ObjectNode n = JsonNodeFactory.instance.objectNode().put("edge", key);
+            StepJson.put(n, "point", e.middle());
+            return n;
+        });
+    }
+
+    /** The clicked corner, or a point that a step made, as steps refer to it. */
+    Optional<JsonNode> cornerRef() {
+        if (what != What.CORNER && what != What.MARK || point == null) {
+            return Optional.empty();
+        }
+        ObjectNode n = JsonNodeFactory.instance.objectNode().put("corner", key);
+        StepJson.put(n, "point", point);
+        return Optional.of(n);
+    }
+
+    /** Where the click is in a plane: just at a corner, else on the grid; empty when the plane is seen from its edge. */
+    Optional<Vec2> in(JsonNode plane, Context c) {
+        Frame at = frame(plane, c.built().get());
+        if (what == What.CORNER && point != null) {
+            Vec3 l = at.local(point);
+            return Optional.of(new Vec2(l.x(), l.y()));
+        }
+        if (from == null || way == null || Math.abs(way.dot(at.z())) < 1e-6 * way.length()) {
+            return Optional.empty();
+        }
+        Vec3 on = from.plus(at.origin().minus(from).dot(at.z()) / way.dot(at.z()), way);
+        Vec3 l = at.local(on);
+        double grid = c.unit() == io.tallember.part.Unit.IN ? 25.4 / 16 : 1;
+        return Optional.of(new Vec2(Math.rint(l.x() / grid) * grid, Math.rint(l.y() / grid) * grid));
+    }
+
+    /** The frame that a plane has in a part as it is seen. */
+    static Frame frame(JsonNode plane, PartState state) {
+        SketchPlane p = StepJson.plane(plane);
+        if (p instanceof SketchPlane.Base b) {
+            return b.frame();
+        }
+        if (p instanceof SketchPlane.Made m) {
+            return state.stand().planes().getOrDefault(m.step(), Frame.WORLD);
+        }
+        if (p instanceof SketchPlane.OnFace f) {
+            return SketchPlane.frameOn(f.face().point(), f.face().normal());
+        }
+        JsonNode on = plane.path("on");
+        return on.isMissingNode() ? Frame.WORLD : frame(on, state);
+    }
+}

@@ -1,0 +1,315 @@
+package io.tallember.part.steps;
+
+import io.tallember.part.Measure;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
+import io.tallember.part.Step;
+import io.tallember.part.file.StepJson;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** A kind of step: the sentence by which it is made and changed. */
+public abstract class Kind {
+    static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private final List<String> kinds;
+    private final WordList words;
+
+    /** @param kinds the words by which part files call it; its list of words is called as the first */
+    protected Kind(String... kinds) {
+        this.kinds = List.of(kinds);
+        this.words = WordList.of(kinds[0]);
+    }
+
+    List<String> kinds() {
+        return kinds;
+    }
+
+    WordList words() {
+        return words;
+    }
+
+    // what a kind says of itself
+
+    /** Its rows of the shelf. */
+    protected abstract List<Offer> offers(Context c);
+
+    /** A first proposal from what is picked. */
+    protected abstract void begun(Form f, String offer, List<Hit> picked);
+
+    /** What a step's fields don't say by themselves. */
+    protected void opened(Form f, ObjectNode step) {}
+
+    /** What follows from an entry at a place. */
+    protected void follow(Form f, String place) {}
+
+    /** A click that means something of its own; whether it did. */
+    protected boolean hit(Form f, Hit h) {
+        return false;
+    }
+
+    /** A word that was pressed. */
+    protected void press(Form f, String place) {}
+
+    /** What is left of a sentence that was kept, to begin the like of it again. */
+    protected void again(Form f) {
+        for (String place : List.copyOf(f.contents().keySet())) {
+            Content c = f.contents().get(place);
+            if (c instanceof Content.Rows r && !r.ids().isEmpty()) {
+                List.copyOf(r.ids()).forEach(id -> f.dropRow(place, id));
+            }
+        }
+        pen(f).slots().values().stream().filter(s -> s.many).forEach(s -> f.pick(s.place, List.of()));
+    }
+
+    /** The slots that the sentence has as things stand. */
+    protected abstract void say(Form f, Pen p);
+
+    /** The fields of the step, as part files have them; numbers as they were typed. */
+    protected abstract void write(Form f, ObjectNode n);
+
+    protected List<Handle> handles(Form f, Pen p) {
+        return List.of();
+    }
+
+    /** The place of a number of the sentence among the numbers of the step. */
+    protected String numberPlace(Form f, String place) {
+        return place;
+    }
+
+    /** The place whose number is another when the kernel says which size would do; empty when it never does. */
+    protected String remedied() {
+        return "";
+    }
+
+    /** Whether the bodies are shown as they are without the step while something is still missing of its sentence. */
+    protected boolean seenWithout() {
+        return false;
+    }
+
+    /** Whether a sentence begins with the step's name even if nobody gave it one. */
+    protected boolean alwaysCalled() {
+        return false;
+    }
+
+    // helpers for kinds
+
+    protected final Offer offer(String key, int stage, String why) {
+        String at = "offer." + key;
+        return new Offer(kinds.get(0) + "/" + key, stage, words.text(at), words.text(at + ".hint"), why);
+    }
+
+    /** Why it can't be begun on a part without a body; empty when there is one. */
+    protected final String needsBody(Context c) {
+        return c.bodies().isEmpty() ? words.text("why.body") : "";
+    }
+
+    /** A number of a step as it is opened: its formula, or the number in the part's unit. */
+    protected final void open(Form f, String place, double v, Measure measure) {
+        String formula = f.context().doc().formulas().get(f.step() + "/" + numberPlace(f, place));
+        if (formula != null) {
+            f.type(place, formula);
+        } else if (measure == Measure.ANGLE) {
+            f.angle(place, v);
+        } else {
+            f.length(place, v);
+        }
+    }
+
+    /** Writes a number that counts only sometimes: while it doesn't, what it last was, or else something usual. */
+    protected static void idle(Form f, ObjectNode n, String place, boolean counts, Measure measure, double usual) {
+        if (counts) {
+            f.write(n, place, place);
+        } else {
+            n.put(place, f.number(place, measure, usual));
+        }
+    }
+
+    protected static List<JsonNode> list(JsonNode n) {
+        List<JsonNode> all = new ArrayList<>();
+        n.forEach(all::add);
+        return all;
+    }
+
+    protected static List<JsonNode> faces(List<Hit> picked, Context c) {
+        return picked.stream().flatMap(h -> h.faceRef(c).stream()).toList();
+    }
+
+    /** The flat face that is picked, when nothing else is. */
+    protected static Optional<JsonNode> flatFace(List<Hit> picked, Context c) {
+        return picked.size() != 1
+                ? Optional.empty()
+                : picked.get(0)
+                        .face(c)
+                        .filter(x -> x.surface() instanceof io.tallember.geometry.Plane)
+                        .flatMap(x -> picked.get(0).faceRef(c));
+    }
+
+    // what is done with all of them alike
+
+    final Pen pen(Form f) {
+        Pen p = new Pen(f, words);
+        say(f, p);
+        return p;
+    }
+
+    /** The sentence of a step that is there. */
+    final Form opened(Step step, Context c) {
+        Form f = new Form(c, kinds.get(0), step.id());
+        ObjectNode n = StepJson.write(step);
+        n.properties().forEach(e -> fill(f, e.getKey(), e.getValue(), step));
+        opened(f, n);
+        return aimed(f);
+    }
+
+    private void fill(Form f, String field, JsonNode v, Step step) {
+        if (List.of("kind", "id", "name", "off").contains(field)) {
+            return;
+        }
+        if (v.isNumber()) {
+            Optional<Measure> measure = step.measure(field);
+            if (measure.isPresent()) {
+                open(f, field, v.doubleValue(), measure.get());
+            } else {
+                f.set(field, new Content.Text(v.asString(), v.doubleValue()));
+            }
+        } else if (v.isBoolean()) {
+            f.choose(field, v.booleanValue() ? "yes" : "no");
+        } else if (v.isString() && Texts.isPlaneOrAxis(field)) {
+            f.pick(field, v);
+        } else if (v.isString()) {
+            f.choose(field, v.stringValue());
+        } else if (v.isArray()) {
+            f.pick(field, list(v));
+        } else if (v.isObject()) {
+            f.pick(field, v);
+        }
+    }
+
+    /** With an aim that is there: where something is still to be picked, else the first pick. */
+    final Form aimed(Form f) {
+        Pen p = pen(f);
+        Slot now = p.slots().get(f.aim());
+        if (now != null && now.isPick()) {
+            return f;
+        }
+        f.aim(nextAim(p));
+        return f;
+    }
+
+    private static String nextAim(Pen p) {
+        List<Slot> picks = p.slots().values().stream().filter(Slot::isPick).toList();
+        return picks.stream()
+                .filter(s -> !s.lack.isEmpty())
+                .findFirst()
+                .or(() -> picks.stream().filter(s -> s.many).findFirst())
+                .or(() -> picks.stream().findFirst())
+                .map(s -> s.place)
+                .orElse("");
+    }
+
+    /** Takes what was clicked into the place that waits for it, else into one that takes such a thing and is empty. */
+    final void clicked(Form f, Hit h) {
+        if (hit(f, h)) {
+            aimed(f);
+            return;
+        }
+        Pen p = pen(f);
+        Slot aim = p.slots().get(f.aim());
+        Optional<JsonNode> ref = aim == null || !aim.isPick() ? Optional.empty() : aim.taker.apply(h);
+        if (ref.isEmpty()) {
+            Slot other = p.slots().values().stream()
+                    .filter(s -> s.isPick() && s != aim && s.taker.apply(h).isPresent())
+                    .filter(s -> !s.lack.isEmpty() || aim == null)
+                    .findFirst()
+                    .orElse(null);
+            if (other == null) {
+                String no = aim == null || aim.no.isEmpty() ? words.text("pick.no") : aim.no;
+                throw Refusal.of(no);
+            }
+            taken(f, other, other.taker.apply(h).orElseThrow());
+            return;
+        }
+        taken(f, aim, ref.get());
+    }
+
+    /** Takes a thing into a place; when it holds one only, the aim goes on. */
+    private void taken(Form f, Slot s, JsonNode ref) {
+        if (s.many) {
+            f.toggle(s.place, ref);
+        } else {
+            f.pick(s.place, ref);
+            f.aim("");
+        }
+        follow(f, s.place);
+        aimed(f);
+    }
+
+    /** One entry, with what follows from it. */
+    final void enter(Form f, String at, JsonNode entry) {
+        Pen p = pen(f);
+        if (entry.has("hit")) {
+            clicked(f, Hit.read(entry.get("hit")));
+            return;
+        }
+        Slot s = p.slots().get(at);
+        if (s == null) {
+            throw Refusal.of("The sentence has no place " + Refusal.quoted(at) + " as it stands.");
+        }
+        if (entry.path("typed").isString()) {
+            String text = entry.get("typed").stringValue();
+            if (!s.number || text.length() > 400) {
+                throw Refusal.of("Nothing of this kind can be typed here.");
+            }
+            f.type(at, text);
+            follow(f, at);
+        } else if (entry.path("pulled").isNumber() && s.number) {
+            pulled(f, at, entry.get("pulled").doubleValue());
+            follow(f, at);
+        } else if (entry.path("chose").isString()) {
+            chose(f, s, entry.get("chose").stringValue());
+        } else if (entry.path("out").isString() && s.isPick()) {
+            String key = entry.get("out").stringValue();
+            f.pick(at, f.picked(at).stream().filter(r -> !Form.keyOf(r).equals(key)).toList());
+            follow(f, at);
+        } else if (entry.has("press")) {
+            press(f, at);
+        } else if (entry.has("aim") && s.isPick()) {
+            f.aim(at);
+        } else {
+            throw Refusal.of("This entry can't be made at " + Refusal.quoted(at) + ".");
+        }
+        aimed(f);
+    }
+
+    /** A length that was pulled in the view, in mm. */
+    protected void pulled(Form f, String place, double mm) {
+        f.length(place, mm);
+    }
+
+    private void chose(Form f, Slot s, String key) {
+        if (s.options.stream().noneMatch(o -> o.key().equals(key))) {
+            throw Refusal.of(Refusal.quoted(key) + " can't be chosen here.");
+        }
+        if (!s.isPick()) {
+            f.choose(s.place, key);
+        } else if (key.equals("?")) {
+            f.aim(s.place);
+            return;
+        } else {
+            f.pick(s.place, named(f, s, key));
+            f.aim("");
+        }
+        follow(f, s.place);
+    }
+
+    /** What a name that was chosen in the place of a pick refers to. */
+    protected JsonNode named(Form f, Slot s, String key) {
+        PartDocument doc = f.context().shown();
+        return doc.find(key).isPresent() ? MAKE.objectNode().put("step", key) : MAKE.stringNode(key);
+    }
+}

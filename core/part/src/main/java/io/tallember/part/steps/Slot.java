@@ -1,0 +1,86 @@
+package io.tallember.part.steps;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** A field of a sentence as it stands: what it is called, what it says, and what can be entered there. */
+public final class Slot {
+    /** Something that can be chosen. */
+    record Option(String key, String label) {}
+
+    final String place;
+    final String label;
+    final ObjectNode field;
+    String text = "";
+    String hint = "";
+    String trouble = "";
+    String lack = "";
+    String no = "";
+    String ask = "";
+    boolean quiet;
+    Function<Hit, Optional<JsonNode>> taker;
+    boolean many;
+    List<JsonNode> held = List.of();
+    List<Option> options = List.of();
+    boolean number;
+
+    Slot(String place, String label, String type) {
+        this.place = place;
+        this.label = label;
+        this.field = JsonNodeFactory.instance.objectNode().put("is", type);
+    }
+
+    /** Says nothing when it is at its usual value, so that the build sheet leaves it out. */
+    Slot quiet(boolean q) {
+        quiet = q;
+        return this;
+    }
+
+    /** What is missing while it is as it is; empty when nothing is. */
+    Slot lacking(String sentence) {
+        lack = sentence;
+        return this;
+    }
+
+    /** Sketches whose regions, lines or curves can be clicked for it. */
+    Slot among(List<String> sketches) {
+        ArrayNode all = field.putArray("among");
+        sketches.forEach(all::add);
+        return this;
+    }
+
+    boolean isPick() {
+        return taker != null;
+    }
+
+    ObjectNode write() {
+        ObjectNode n = field.deepCopy().put("label", label).put("text", text);
+        if (!hint.isEmpty()) {
+            n.put("hint", hint);
+        }
+        if (!trouble.isEmpty()) {
+            n.put("trouble", trouble);
+        }
+        if (!lack.isEmpty()) {
+            n.put("lack", lack);
+        }
+        if (quiet) {
+            n.put("quiet", true);
+        }
+        if (!options.isEmpty()) {
+            ArrayNode all = n.putArray("options");
+            options.forEach(o -> all.addObject().put("key", o.key()).put("label", o.label()));
+        }
+        if (!held.isEmpty()) {
+            ArrayNode all = n.putArray("held");
+            new ArrayList<>(held).forEach(all::add);
+        }
+        return n;
+    }
+}

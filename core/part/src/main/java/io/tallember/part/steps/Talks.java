@@ -1,0 +1,184 @@
+package io.tallember.part.steps;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.part.Command;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
+import io.tallember.part.Step;
+import io.tallember.part.file.CommandJson;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * Sentences written back and forth. A request brings the sentence as it was left, or says which step is opened or what is
+ * begun, and one entry; the answer is the sentence after it. Nothing is kept between.
+ */
+public final class Talks {
+    private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private Talks() {}
+
+    /**
+     * The sentence that a request leaves.
+     *
+     * @throws GeometryException with a sentence when the entry can't be made
+     */
+    private static Form after(JsonNode asked, Context c) {
+        Form f = before(asked, c);
+        if (asked.hasNonNull("entry")) {
+            Kinds.named(f.kind()).enter(f, asked.path("at").asString(""), asked.get("entry"));
+        }
+        return f;
+    }
+
+    /** The sentence before the entry. */
+    private static Form before(JsonNode asked, Context c) {
+        if (asked.path("open").isString()) {
+            Step step = c.shown().step(asked.get("open").stringValue());
+            return Kinds.of(step)
+                    .orElseThrow(() -> Refusal.of(step.name() + " has no sentence."))
+                    .opened(step, c);
+        }
+        if (asked.path("begin").isString()) {
+            String[] of = asked.get("begin").stringValue().split("/", 2);
+            Kind k = Kinds.named(of[0]);
+            Form f = new Form(c, of[0], "");
+            List<Hit> picked = new ArrayList<>();
+            asked.path("picked").forEach(h -> picked.add(Hit.read(h)));
+            k.begun(f, of.length > 1 ? of[1] : "", picked);
+            return k.aimed(f);
+        }
+        if (asked.hasNonNull("again")) {
+            Form last = Form.read(asked.get("again"), c);
+            Form f = new Form(c, last.kind(), "");
+            last.contents().forEach(f::set);
+            Kind k = Kinds.named(f.kind());
+            k.again(f);
+            f.aim("");
+            return k.aimed(f);
+        }
+        if (!asked.hasNonNull("filled")) {
+            throw Refusal.of("A request lacks the sentence that it is about.");
+        }
+        return Form.read(asked.get("filled"), c);
+    }
+
+    /** The sentence after a request's entry, or as it was with the reason why the entry can't be made. */
+    public static ObjectNode answer(JsonNode asked, Context c) {
+        Form f = before(asked, c);
+        String refused = "";
+        List<String> numbers = numbers(f);
+        if (asked.hasNonNull("entry")) {
+            try {
+                f = after(asked, c);
+            } catch (GeometryException e) {
+                refused = e.getMessage();
+            }
+        }
+        return told(f, refused, asked.hasNonNull("entry") ? numbers : List.of());
+    }
+
+    private static List<String> numbers(Form f) {
+        return Kinds.named(f.kind()).pen(f).slots().values().stream()
+                .filter(s -> s.number)
+                .map(s -> s.place)
+                .toList();
+    }
+
+    private static ObjectNode told(Form f, String refused, List<String> numbersBefore) {
+        Kind k = Kinds.named(f.kind());
+        Pen p = k.pen(f);
+        ObjectNode n = MAKE.objectNode();
+        n.set("filled", f.write());
+        p.write(n);
+        ArrayNode lacks = n.putArray("lacks");
+        for (Slot s : p.slots().values()) {
+            if (!s.lack.isEmpty() || !s.trouble.isEmpty()) {
+                lacks.addObject().put("at", s.place).put("said", s.lack.isEmpty() ? s.trouble : s.lack);
+            }
+        }
+        if (!refused.isEmpty()) {
+            n.put("refused", refused);
+        }
+        Slot aim = p.slots().get(f.aim());
+        n.put("aim", f.aim());
+        n.put("ask", aim != null && !aim.ask.isEmpty() ? aim.ask : k.words().text("ask"));
+        numbers(f).stream()
+                .filter(x -> !numbersBefore.contains(x))
+                .findFirst()
+                .ifPresent(x -> n.put("focus", x));
+        if (!k.remedied().isEmpty()) {
+            n.put("remedied", k.remedied());
+        }
+        n.put("seenWithout", k.seenWithout() && !f.step().isEmpty());
+        ArrayNode handles = n.putArray("handles");
+        for (Handle h : k.handles(f, p)) {
+            ObjectNode o = handles.addObject().put("at", h.place()).put("times", h.times()).put("below", h.below());
+            o.putArray("foot").add(h.foot().x()).add(h.foot().y()).add(h.foot().z());
+            o.putArray("way").add(h.way().x()).add(h.way().y()).add(h.way().z());
+            o.put("mm", p.slots().get(h.place()).field.path("value").asDouble(0));
+        }
+        return n;
+    }
+
+    /**
+     * The command that makes or changes a step as its sentence says.
+     *
+     * @throws GeometryException with a sentence when something is still missing or wrong
+     */
+    public static Command kept(JsonNode asked, Context c) {
+        Form f = after(asked, c);
+        Kind k = Kinds.named(f.kind());
+        Optional<Slot> lacking = k.pen(f).lacking();
+        if (lacking.isPresent()) {
+            Slot s = lacking.get();
+            throw Refusal.of(s.lack.isEmpty() ? s.trouble : s.lack);
+        }
+        return command(f);
+    }
+
+    /** What shows what a sentence would give; empty while something is missing. */
+    public static Optional<Command> preview(JsonNode asked, Context c) {
+        Form f = after(asked, c);
+        Kind k = Kinds.named(f.kind());
+        if (k.pen(f).lacking().isEmpty()) {
+            return Optional.of(command(f));
+        }
+        return k.seenWithout() && !f.step().isEmpty()
+                ? Optional.of(new Command.SwitchStep(f.step(), true))
+                : Optional.empty();
+    }
+
+    static Command command(Form f) {
+        PartDocument doc = f.context().doc();
+        ObjectNode asked = MAKE.objectNode().put("do", f.step().isEmpty() ? "add-step" : "change-step");
+        asked.set("step", step(f));
+        return CommandJson.read(asked, doc);
+    }
+
+    private static ObjectNode step(Form f) {
+        ObjectNode n = MAKE.objectNode().put("kind", f.kind()).put("id", f.step()).put("name", "");
+        Kinds.named(f.kind()).write(f, n);
+        return n;
+    }
+
+    /** A step's sentence for the build sheet; nothing when its kind has none. */
+    public static void tell(Step step, Context c, ObjectNode n) {
+        Kinds.of(step).ifPresent(k -> {
+            k.pen(k.opened(step, c)).write(n);
+            if (k.alwaysCalled() || !step.name().matches("(" + k.words().text("names") + ") \\d+")) {
+                n.put("called", step.name());
+            }
+        });
+    }
+
+    /** A step's sentence as plain text; empty when its kind has none. */
+    public static Optional<String> plain(Step step, Context c) {
+        return Kinds.of(step).map(k -> k.pen(k.opened(step, c)).plain());
+    }
+}
