@@ -1,5 +1,6 @@
 import type { Reply } from "./replies";
-import type { Command, Comparison, Constraint, HomePage, Screw, Version } from "./types";
+import type { Answer, Talk } from "./talk";
+import type { Command, Comparison, Constraint, HomePage, Version } from "./types";
 
 /** A refusal in a sentence that can be shown as it is. */
 export class Refused extends Error {
@@ -59,12 +60,14 @@ export const api = {
   duplicate: (id: number) => ask<{ id: number }>("POST", `/api/parts/${id}/duplicate`),
   deletePart: (id: number) => ask("DELETE", `/api/parts/${id}`),
   restorePart: (id: number) => ask("POST", `/api/parts/${id}/restore`),
-  screws: () => ask<Screw[]>("GET", "/api/screws"),
   part: (id: number) => ask<Reply>("GET", `/api/parts/${id}`),
   command: (id: number, revision: number, command: Command, seen: string[]) =>
     ask<Reply>("POST", `/api/parts/${id}/commands`, { revision, command, seen }),
   preview: (id: number, revision: number, command: Command, seen: string[], signal: AbortSignal) =>
     ask<Reply>("POST", `/api/parts/${id}/preview`, { revision, command, seen }, signal),
+  /** A sentence after an entry. */
+  sentence: (id: number, revision: number, talk: Talk) =>
+    ask<Answer>("POST", `/api/parts/${id}/sentence`, { revision, talk }),
   trace: (id: number, revision: number, command: Command, seen: string[]) =>
     ask<Reply>("POST", `/api/parts/${id}/trace`, { revision, command, seen }),
   settle: (id: number, step: string) =>

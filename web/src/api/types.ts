@@ -1,23 +1,5 @@
-import type {
-  SketchStep,
-  ExtrudeStep,
-  RevolveStep,
-  BlendStep,
-  MouldedStep,
-  ReadyStep,
-  HoleStep,
-  RepeatStep,
-  ShellStep,
-  DraftStep,
-  FacesStep,
-  PlaneStep,
-  MarkStep,
-  MirrorStep,
-  MoveStep,
-  CombineStep,
-  RibStep,
-  SplitStep,
-} from "./steps";
+import type { Offer, Remedy, Sentence } from "./talk";
+import type { SketchStep } from "./steps";
 
 /** What the server sends and takes. Lengths in mm, angles in radians. */
 export type Vec3 = [number, number, number];
@@ -25,40 +7,31 @@ export type Vec2 = [number, number];
 
 export type * from "./steps";
 
-export interface StepReport {
+/** What is told of each step: how it went, and its sentence. */
+export interface Step extends Sentence {
+  kind: string;
+  id: string;
+  name: string;
+  off?: boolean;
+  /** Its name, when somebody gave it one. */
+  called?: string;
+  stage: number;
   status: "built" | "off" | "below" | "failed";
   message: string;
-  /** A size, in mm, with which a failed step would do. */
-  remedy?: number;
+  /** Whether something that it was made on is gone; and what can be pressed to mend it. */
+  lost?: boolean;
+  remedies?: Remedy[];
   notes: string[];
   dependants: string[];
   /** The steps it builds on. */
   uses: string[];
-  /** The numbers it has, by the names of their fields. */
-  sizes: { place: string; angle: boolean }[];
+  /** The sketch whose regions or lines it takes. */
+  profile?: string;
+  /** Whether it is made of steps that can be put in its place. */
+  opens: boolean;
 }
 
-export type Step = (
-  | SketchStep
-  | ExtrudeStep
-  | RevolveStep
-  | BlendStep
-  | ReadyStep
-  | MouldedStep
-  | SplitStep
-  | HoleStep
-  | RepeatStep
-  | ShellStep
-  | DraftStep
-  | FacesStep
-  | RibStep
-  | PlaneStep
-  | MirrorStep
-  | CombineStep
-  | MoveStep
-  | MarkStep
-) &
-  StepReport;
+export type DrawnStep = Step & SketchStep;
 
 export interface Region {
   boundary: string[];
@@ -124,6 +97,8 @@ export interface FaceLine {
 
 export interface BodyView {
   id: string;
+  /** What it is called. */
+  called: string;
   faces: FaceLine[];
   edges: {
     key: string;
@@ -207,6 +182,7 @@ export interface PartView {
   /** The steps that are off in the part itself. */
   baseOff?: string[];
   steps: Step[];
+  offers: Offer[];
   sketches: Record<string, PlacedSketch>;
   planes: Record<string, { origin: Vec3; x: Vec3; y: Vec3; z: Vec3 }>;
   /** Points, and axes where there is a way. */

@@ -2,8 +2,7 @@ import { useEffect, useState } from "react";
 import type { LookOf } from "../api/types";
 import { api } from "../api/client";
 import { lengthText, MM, spaced } from "../api/numbers";
-import { bodyName } from "./bodies";
-import { ChoiceSlot } from "./Slots";
+import { ChoiceSlot } from "../sentence/Slots";
 import { usePart } from "./store";
 
 const USUAL: LookOf = { name: "", material: "", colour: "", hidden: false };
@@ -50,16 +49,16 @@ export function BodyList() {
           >
             <input
               type="color"
-              aria-label={`Colour of ${bodyName(view, b.id)}`}
+              aria-label={`Colour of ${b.called}`}
               value={look(b.id).colour || CLAY}
               onChange={(e) => void change(b.id, { colour: e.target.value })}
             />
             <span className="grow">
               <input
-                key={bodyName(view, b.id)}
+                key={b.called}
                 className="slot w-40"
                 aria-label={`Name of body ${b.id}`}
-                defaultValue={bodyName(view, b.id)}
+                defaultValue={b.called}
                 onKeyDown={(e) => {
                   e.stopPropagation();
                   if (e.key === "Enter") void change(b.id, { name: e.currentTarget.value });
@@ -76,7 +75,7 @@ export function BodyList() {
                 </span>
               )}
               <ChoiceSlot
-                label={`Material of ${bodyName(view, b.id)}`}
+                label={`Material of ${b.called}`}
                 value={choices[look(b.id).material] ? look(b.id).material : ""}
                 choices={choices}
                 onChoose={(material) => void change(b.id, { material })}

@@ -1,38 +1,12 @@
 import { useState } from "react";
-import type { PartView, SketchStep, Step } from "../api/types";
-import { degrees, lengthText, MM, spaced } from "../api/numbers";
+import type { PartView, Step } from "../api/types";
+import { lengthText, MM, spaced } from "../api/numbers";
+import { change as enterIn, SheetSentence } from "../sentence/SheetSentence";
+import { isSketch } from "../sketch/drawn";
 import { SketchSheet } from "../sketch/SketchSheet";
-import { BlendSentence } from "./BlendSentence";
-import { blendCommand, blendOf, isBlend } from "./blending";
 import { DeleteDialog } from "./DeleteDialog";
-import { DrillSentence } from "./DrillBar";
-import { isHole } from "./drilling";
-import { isForm, isSketch } from "./forming";
-import { changeStep, FormSentence } from "./FormSentence";
-import { MouldSentence } from "./MouldBar";
-import { isMoulded } from "./moulding";
-import { PlaceSentence } from "./PlaceBar";
-import { isReady } from "./placing";
-import { RepeatSentence } from "./RepeatBar";
-import { isRepeat } from "./repeating";
-import { SplitSentence } from "./SplitBar";
-import { isSplit } from "./splitting";
-import { isCombine, isMirror, isMove } from "./bodies";
-import { BodiesSentence } from "./BodiesBar";
-import { MarkSentence } from "./MarkBar";
-import { isMark } from "./marking";
-import { PlaneSentence } from "./PlaneBar";
-import { isPlane } from "./planing";
-import { RibSentence } from "./RibBar";
-import { isRib } from "./ribbing";
 import { usePart, type Panel } from "./store";
-import { isWall } from "./walling";
-import { WallSentence } from "./WallSentence";
 import { BodyList } from "./BodyList";
-import { lostSomething } from "./lost";
-import { PlaneSlot } from "./PlaceBar";
-import { moveSketch, sketchCommand } from "./sketching";
-import { NumberSlot } from "./Slots";
 import { edit, StepMenu } from "./StepMenu";
 import { WorkLine } from "./WorkLine";
 import { ValuesTable } from "./ValuesTable";
@@ -168,7 +142,7 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
   const change = compared?.answer.steps.find((s) => s.id === step.id);
   const now =
     (doing.kind === "sketching" && doing.step === step.id) ||
-    ("form" in doing && doing.form.step === step.id);
+    (doing.kind === "writing" && doing.answer.filled.step === step.id);
   const state = [
     "step",
     step.off ? "off" : "",
@@ -219,32 +193,16 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
               if (e.key === "Escape") setNaming(false);
             }}
           />
-        ) : isSketch(step) ? (
-          <SketchSentence step={step} />
-        ) : isBlend(step) ? (
-          <BlendSentence step={step} onOpen={() => edit(step)} />
-        ) : isMoulded(step) ? (
-          <MouldSentence step={step} onOpen={() => edit(step)} />
-        ) : isReady(step) ? (
-          <PlaceSentence step={step} onOpen={() => edit(step)} />
-        ) : isHole(step) ? (
-          <DrillSentence step={step} onOpen={() => edit(step)} />
-        ) : isRepeat(step) ? (
-          <RepeatSentence step={step} onOpen={() => edit(step)} />
-        ) : isMark(step) ? (
-          <MarkSentence step={step} onOpen={() => edit(step)} />
-        ) : isPlane(step) ? (
-          <PlaneSentence step={step} onOpen={() => edit(step)} />
-        ) : isMirror(step) || isCombine(step) || isMove(step) ? (
-          <BodiesSentence step={step} onOpen={() => edit(step)} />
-        ) : isWall(step) ? (
-          <WallSentence step={step} onOpen={() => edit(step)} />
-        ) : isRib(step) ? (
-          <RibSentence step={step} onOpen={() => edit(step)} />
-        ) : isSplit(step) ? (
-          <SplitSentence step={step} onOpen={() => edit(step)} />
         ) : (
-          <FormSentence step={step} onOpen={() => edit(step)} />
+          <SheetSentence
+            step={step}
+            onOpen={(at) => edit(step, at)}
+            onPickPlane={
+              isSketch(step)
+                ? () => usePart.getState().start({ kind: "choosing-face", sketch: step.id })
+                : undefined
+            }
+          />
         )}
         {link?.uses.includes(step.id) && <p className="link">{link.name} uses this</p>}
         {link?.dependants.includes(step.id) && (
@@ -264,28 +222,13 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           <>
             <p className="why">{step.message}</p>
             <div className="fix">
-              {isForm(step) && !step.bothWays && step.message.includes("turn its direction") && (
-                <button
-                  className="btn mend"
-                  onClick={() => void changeStep(step, { flipped: !step.flipped })}
-                >
-                  Turn direction
+              {step.remedies?.map((r) => (
+                <button key={r.label} className="btn mend" onClick={() => void enterIn(step, r.at, r.entry)}>
+                  {r.label}
                 </button>
-              )}
-              {isBlend(step) && step.remedy !== undefined && (
-                <button
-                  className="btn mend"
-                  onClick={() =>
-                    void send(
-                      blendCommand({ ...blendOf(step, view!), size: lengthText(step.remedy!, view!.unit) })!,
-                    )
-                  }
-                >
-                  Use {lengthText(step.remedy, view!.unit)} {view!.unit}
-                </button>
-              )}
-              <button className={`btn ${lostSomething(step) ? "mend" : "plain"}`} onClick={() => edit(step)}>
-                {lostSomething(step) ? "Pick again" : "Change it"}
+              ))}
+              <button className={`btn ${step.lost ? "mend" : "plain"}`} onClick={() => edit(step)}>
+                {step.lost ? "Pick again" : "Change it"}
               </button>
             </div>
           </>
@@ -320,59 +263,6 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
         />
       </div>
       {now && isSketch(step) && placed && <SketchSheet step={step} placed={placed} />}
-    </>
-  );
-}
-
-function SketchSentence({ step }: { step: SketchStep }) {
-  const view = usePart((s) => s.view!);
-  const placed = view.sketches[step.id];
-  const state = !placed
-    ? ""
-    : !placed.judged
-      ? " · too large to judge"
-      : placed.fighting.length > 0
-        ? " · fighting"
-        : step.entities.length === 0
-          ? " · empty"
-          : placed.freedoms === 0
-            ? ""
-            : ` · ${placed.freedoms} loose`;
-  const { send, tryOut, doing } = usePart.getState();
-  const moved = (place: "moveX" | "moveY" | "turn", unit: string) => {
-    const v = step[place] as number;
-    const text = place === "turn" ? degrees(v).replace("°", "") : lengthText(v, view.unit);
-    return (
-      <NumberSlot
-        key={place + text}
-        label={place === "turn" ? "Turned by" : `Moved in ${unit}`}
-        text={text}
-        formula={view.formulas[`${step.id}/${place}`]}
-        unit={unit}
-        onKeep={(t) => send(sketchCommand(step, { [place]: t }))}
-        onTyping={(t) => doing.kind === "looking" && tryOut(t ? sketchCommand(step, { [place]: t }) : null)}
-      />
-    );
-  };
-  return (
-    <>
-      Draw{" "}
-      <button className="slot" title="Open the sketch" onClick={() => edit(step as Step)}>
-        {step.name}
-      </button>{" "}
-      on{" "}
-      <PlaneSlot
-        plane={step.plane}
-        onChoose={(plane) => void moveSketch(step, plane)}
-        onAim={() => usePart.getState().start({ kind: "choosing-face", sketch: step.id })}
-      />
-      {step.moveX !== undefined && (
-        <>
-          {" "}
-          moved by {moved("moveX", "x")} {moved("moveY", "y")} turned {moved("turn", "°")}
-        </>
-      )}
-      {state && <span className={state.includes("fight") ? "plum" : "text-[var(--ink-3)]"}>{state}</span>}
     </>
   );
 }

@@ -1,7 +1,7 @@
 import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import type { Step } from "../api/types";
-import { isSketch } from "./forming";
+import { isSketch } from "../sketch/drawn";
 import { usePart } from "./store";
 
 /** Asks before a step goes: what goes with it, and whether its sketches go too. */

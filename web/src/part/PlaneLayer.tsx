@@ -2,8 +2,7 @@ import { Vector3 } from "three";
 import type { PartView, Vec2 } from "../api/types";
 import { useLook } from "../scene/useLook";
 import { seenPlane } from "../sketch/plane";
-import { markCorner } from "./marking";
-import { cornerOfPlane } from "./planing";
+import { enter } from "../sentence/machine";
 import { newSketch } from "./sketching";
 import { usePart } from "./store";
 
@@ -68,9 +67,9 @@ export function PlaneLayer() {
             )
           : null;
         const pick = () =>
-          doing.kind === "marking"
-            ? markCorner(id, m.point)
-            : doing.kind === "planing" && cornerOfPlane(id, m.point);
+          doing.kind === "writing" &&
+          doing.answer.takes.includes("mark") &&
+          enter("", { hit: { what: "mark", of: "", key: id, point: m.point } });
         return (
           <g key={id} className={`made-mark ${litStep === id ? "lit" : ""}`} data-mark={id}>
             {ends ? (

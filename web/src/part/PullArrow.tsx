@@ -25,7 +25,9 @@ export function PullArrow({
   onPull: (mm: number) => void;
 }) {
   const look = useLook();
-  const hold = useRef<{ x: number; y: number; mm: number } | null>(null);
+  const hold = useRef<{ x: number; y: number; mm: number; ux: number; uy: number; way: Vector3 } | null>(
+    null,
+  );
   const [x0, y0] = look.toScreen(foot);
   const [ux, uy] = look.toScreen(foot.clone().add(way)).map((v, i) => v - [x0, y0][i]);
   const perMm = Math.hypot(ux, uy);
@@ -44,13 +46,15 @@ export function PullArrow({
       onPointerDown={(e) => {
         e.stopPropagation();
         e.currentTarget.setPointerCapture(e.pointerId);
-        hold.current = { x: e.clientX, y: e.clientY, mm };
+        hold.current = { x: e.clientX, y: e.clientY, mm, ux, uy, way };
       }}
       onPointerMove={(e) => {
         const h = hold.current;
         if (!h) return;
-        const along = ((e.clientX - h.x) * ux + (e.clientY - h.y) * uy) / perMm / perMm;
-        onPull(Math.round((h.mm + along * times) / grid) * grid);
+        const along = ((e.clientX - h.x) * h.ux + (e.clientY - h.y) * h.uy) / perMm / perMm;
+        // pulled through zero it may have turned round meanwhile
+        const turned = h.way.dot(way) < 0 ? -1 : 1;
+        onPull(turned * Math.round((h.mm + along * times) / grid) * grid);
       }}
       onPointerUp={() => {
         hold.current = null;

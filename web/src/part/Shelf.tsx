@@ -1,29 +1,16 @@
 import { SketchShelf } from "../sketch/SketchShelf";
-import { STAGES, shelfActions } from "./actions";
-import { FEATURES } from "./moulding";
+import { STAGES, shelfActions, type Action } from "./actions";
 import { usePart } from "./store";
-import { OPS } from "./walling";
 
 /** The operations of the stage, and what is picked. */
 export function Shelf() {
   const { doing, stage, view, picks } = usePart();
   if (doing.kind === "sketching") return <SketchShelf />;
-  const shown =
-    doing.kind === "forming"
-      ? 2
-      : doing.kind === "blending"
-        ? 4
-        : doing.kind === "walling" || doing.kind === "ribbing" || doing.kind === "moulding"
-          ? 3
-          : stage;
+  const shown = doing.kind === "writing" ? doing.answer.stage : stage;
   const s = STAGES.find((x) => x.n === shown)!;
-  const running = (name: string) =>
-    (doing.kind === "forming" && name.toLowerCase() === doing.form.op) ||
-    (doing.kind === "blending" && name === (doing.form.bevel ? "Bevel" : "Round")) ||
-    (doing.kind === "walling" && name.startsWith(OPS[doing.form.op])) ||
-    (doing.kind === "ribbing" && name === "Rib") ||
-    (doing.kind === "moulding" && name === FEATURES[doing.form.feature]) ||
-    (doing.kind === "choosing-face" && name === "On a flat face");
+  const running = (a: Action) =>
+    (doing.kind === "writing" && a.offer === doing.answer.offer) ||
+    (doing.kind === "choosing-face" && a.name === "On a flat face");
   const surface = (p: (typeof picks)[number]) =>
     view?.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key)?.surface;
   return (
@@ -34,7 +21,7 @@ export function Shelf() {
         {shelfActions(shown).map((a) => (
           <button
             key={a.name}
-            className={running(a.name) ? "now" : ""}
+            className={running(a) ? "now" : ""}
             disabled={!!a.why}
             title={a.why}
             onClick={a.run}

@@ -1,17 +1,5 @@
-import { isBlend } from "./blending";
-import { isHole } from "./drilling";
-import { isForm, isSketch } from "./forming";
 import { STAGES } from "./actions";
-import { isMoulded } from "./moulding";
-import { isReady } from "./placing";
-import { isCombine, isMirror, isMove } from "./bodies";
-import { isMark } from "./marking";
-import { isPlane } from "./planing";
-import { isRepeat } from "./repeating";
-import { isRib } from "./ribbing";
-import { isSplit } from "./splitting";
 import { usePart } from "./store";
-import { isWall } from "./walling";
 
 const ART: Record<number, string> = {
   1: "M4 18L4 9L12 3L20 9L20 18ZM4 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M20 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M12 3m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0",
@@ -26,38 +14,8 @@ const ART: Record<number, string> = {
 /** The order of work; each stop says how many steps the part has of it. */
 export function StageRail() {
   const { view, stage, set, doing } = usePart();
-  const count = (n: number) =>
-    n === 1
-      ? (view?.steps.filter((s) => isSketch(s) || isPlane(s) || isMark(s)).length ?? 0)
-      : n === 2
-        ? (view?.steps.filter((s) => isForm(s) || isReady(s) || isSplit(s) || isCombine(s) || isMove(s))
-            .length ?? 0)
-        : n === 3
-          ? (view?.steps.filter((s) => isWall(s) || isRib(s) || isMoulded(s)).length ?? 0)
-          : n === 4
-            ? (view?.steps.filter(isBlend).length ?? 0)
-            : n === 5
-              ? (view?.steps.filter(isHole).length ?? 0)
-              : n === 6
-                ? (view?.steps.filter((s) => isRepeat(s) || isMirror(s)).length ?? 0)
-                : 0;
-  const now =
-    doing.kind === "sketching" || doing.kind === "planing" || doing.kind === "marking"
-      ? 1
-      : doing.kind === "forming" ||
-          doing.kind === "placing" ||
-          doing.kind === "splitting" ||
-          (doing.kind === "bodies" && doing.form.op === "combine")
-        ? 2
-        : doing.kind === "walling" || doing.kind === "ribbing" || doing.kind === "moulding"
-          ? 3
-          : doing.kind === "blending"
-            ? 4
-            : doing.kind === "drilling"
-              ? 5
-              : doing.kind === "repeating" || (doing.kind === "bodies" && doing.form.op === "mirror")
-                ? 6
-                : stage;
+  const count = (n: number) => view?.steps.filter((s) => s.stage === n).length ?? 0;
+  const now = doing.kind === "sketching" ? 1 : doing.kind === "writing" ? doing.answer.stage : stage;
   return (
     <nav className="rail" aria-label="Stages">
       {STAGES.map((s) => (

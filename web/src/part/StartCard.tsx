@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Plane } from "../api/types";
 import { newSketch } from "./sketching";
-import { ChoiceSlot } from "./Slots";
+import { ChoiceSlot } from "../sentence/Slots";
 
 const PLANES = { top: "the top plane", front: "the front plane", side: "the side plane" } as const;
 

@@ -1,24 +1,18 @@
 import { DropdownMenu } from "radix-ui";
 import type { Step } from "../api/types";
+import { isSketch } from "../sketch/drawn";
 import { openStep } from "./actions";
-import { isForm, isSketch } from "./forming";
-import { lostSomething } from "./lost";
-import { isMark } from "./marking";
-import { isMoulded } from "./moulding";
-import { isPlane } from "./planing";
-import { withBlends } from "./repeating";
-import { isRib } from "./ribbing";
 import { usePart } from "./store";
 
 /** Opens a step where it is changed; a sketch that lost its face is laid on another. */
-export function edit(step: Step): void {
+export function edit(step: Step, at?: string): void {
   const { view, say, doing, start } = usePart.getState();
   if (doing.kind === "sketching") return;
   const n = view!.steps.findIndex((s) => s.id === step.id);
   if (n >= view!.workLine)
     say("This step is below the work line. Move the line below it to change it.", true);
-  else if (isSketch(step) && lostSomething(step)) start({ kind: "choosing-face", sketch: step.id });
-  else openStep(step);
+  else if (isSketch(step) && step.lost) start({ kind: "choosing-face", sketch: step.id });
+  else openStep(step, at);
 }
 
 /** What else can be done with a step. */
@@ -41,7 +35,7 @@ export function StepMenu({
   const groups = view!.groups ?? {};
   const above = n > 1 ? all[n - 2] : null;
   const look = view!.looks?.[step.id];
-  const shown = isSketch(step) || isPlane(step) || isMark(step);
+  const shown = step.stage === 1;
   const group = (ids: string[], name: string) => void send({ do: "group", steps: ids, name });
   return (
     <DropdownMenu.Root>
@@ -73,17 +67,18 @@ export function StepMenu({
           <DropdownMenu.Item onSelect={() => set({ linked: step.id })}>
             What it uses, what uses it
           </DropdownMenu.Item>
-          {isMoulded(step) && (
+          {step.opens && (
             <DropdownMenu.Item onSelect={() => void send({ do: "open-step", id: step.id })}>
               Open into its steps
             </DropdownMenu.Item>
           )}
-          {(isForm(step) || isRib(step)) && (
+          {step.profile && (
             <DropdownMenu.Item
               onSelect={() =>
                 void send({
                   do: "copy-steps",
-                  steps: withBlends(view!, step),
+                  steps: [step.id],
+                  blends: true,
                   x: view!.unit === "in" ? "1 in" : "20 mm",
                   y: "0",
                 })

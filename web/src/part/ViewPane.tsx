@@ -5,26 +5,18 @@ import { Scene } from "../scene/Scene";
 import { useLookStore } from "../scene/useLook";
 import { PointerTags } from "../sketch/PointerTags";
 import { SketchLayer } from "../sketch/SketchLayer";
+import { change } from "../sentence/SheetSentence";
+import { enter, focusBack } from "../sentence/machine";
+import { allSeen, hitOf, hittable } from "../sentence/pointing";
+import { isSketch } from "../sketch/drawn";
 import { fit, openStep, startOnFace } from "./actions";
-import { toggleEdge } from "./blending";
-import { aimAt, aiming, isSketch } from "./forming";
 import { ComparedStrip } from "./ComparedStrip";
 import { FormLayer } from "./FormLayer";
 import { ModelSizes } from "./ModelSizes";
-import { drillAt } from "./drilling";
-import { mouldAt } from "./moulding";
-import { placeAt } from "./placing";
-import { bodiesClick } from "./bodies";
-import { markClick } from "./marking";
-import { planeFrom, planeWords } from "./planing";
-import { repeatClick } from "./repeating";
-import { splitBy } from "./splitting";
+import { newSketch, onLookMoved } from "./sketching";
 import { StartCard } from "./StartCard";
-import { moveSketch, newSketch, onLookMoved } from "./sketching";
-import { faceRef } from "./referring";
 import { kept, usePart, type Display, type Doing, type Pick } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
-import { wallFace, wallPicks } from "./walling";
 
 const DISPLAYS: [Display, string][] = [
   ["edged", "Ink edges"],
@@ -32,9 +24,9 @@ const DISPLAYS: [Display, string][] = [
   ["lines", "Lines"],
 ];
 
-/** Whether a click in the view means something to what is being done. */
-const pickable = (doing: Doing): boolean =>
-  doing.kind !== "sketching" && doing.kind !== "ribbing" && (doing.kind !== "forming" || aiming(doing.form));
+/** What in the view a click means something on. */
+const pickable = (doing: Doing): Set<Pick["kind"]> | undefined =>
+  doing.kind === "sketching" ? new Set() : doing.kind === "writing" ? hittable(doing.answer) : undefined;
 
 /** The view: the solids, what lies over them, and the hand that turns, moves and picks. */
 export function ViewPane() {
@@ -46,7 +38,8 @@ export function ViewPane() {
   const dragged = useRef(false);
   const [box, setBox] = useState<[number, number, number, number] | null>(null);
   const [pickedAt, setPickedAt] = useState<[number, number]>([0, 0]);
-  const { view, preview, display, hover, picks, litStep, linked, doing, set, shapes, compared } = usePart();
+  const { view, preview, display, hover, picks, litStep, linked, doing, set, shapes, compared, pointed } =
+    usePart();
 
   useEffect(() => {
     const s = new Scene(canvas.current!);
@@ -98,41 +91,9 @@ export function ViewPane() {
   }, [compared]);
 
   useEffect(() => {
-    const lit: Pick[] = [];
-    // what the form has picked, as far as it is still to be seen
-    const chosen: Pick[] = (view?.bodies ?? []).flatMap<Pick>((b) =>
-      doing.kind === "blending"
-        ? [
-            ...[
-              ...doing.form.edges,
-              ...doing.form.also.flatMap((a) => a.edges),
-              ...(doing.form.held ?? []),
-            ].map((e) => ({
-              kind: "edge" as const,
-              key: e.edge,
-              body: b.id,
-            })),
-            ...[...doing.form.faces, ...(doing.form.against ?? [])].map((f) => ({
-              kind: "face" as const,
-              key: f.face,
-              body: b.id,
-            })),
-          ]
-        : doing.kind === "walling"
-          ? wallPicks(doing.form).map((f) => ({ kind: "face" as const, key: f.face, body: b.id }))
-          : doing.kind === "bodies" && doing.form.aim === "bodies" && doing.form.bodies.includes(b.id)
-            ? b.faces.map((f) => ({ kind: "face" as const, key: f.key, body: b.id }))
-            : doing.kind === "repeating"
-              ? b.faces
-                  .filter(
-                    (f) =>
-                      doing.form.steps.includes(f.steps[0]) ||
-                      doing.form.bodies.includes(b.id) ||
-                      doing.form.faces.some((k) => k.face === f.key),
-                  )
-                  .map((f) => ({ kind: "face" as const, key: f.key, body: b.id }))
-              : [],
-    );
+    const lit: Pick[] = [...pointed];
+    // what the sentence has picked, as far as it is still to be seen
+    const chosen = view && doing.kind === "writing" ? allSeen(doing.answer, view) : [];
     const seen = linked ?? litStep;
     if (seen && doing.kind === "looking") {
       for (const b of view?.bodies ?? []) {
@@ -141,7 +102,7 @@ export function ViewPane() {
       }
     }
     scene.current?.mark(hover, [...picks, ...chosen], lit);
-  }, [hover, picks, litStep, linked, view, preview, doing]);
+  }, [hover, picks, litStep, linked, view, preview, doing, pointed]);
 
   const at = (e: React.PointerEvent | React.MouseEvent): [number, number] => {
     const box = pane.current!.getBoundingClientRect();
@@ -177,8 +138,8 @@ export function ViewPane() {
       const [x, y] = at(e);
       dragged.current = dragged.current || Math.hypot(x - box[0], y - box[1]) > 5;
       setBox([box[0], box[1], x, y]);
-    } else if (pickable(doing) && e.target === canvas.current) {
-      const found = scene.current!.pick(...at(e));
+    } else if (e.target === canvas.current) {
+      const found = scene.current!.pick(...at(e), pickable(doing));
       if (found?.key !== hover?.key || found?.kind !== hover?.kind) set({ hover: found });
     }
   };
@@ -207,52 +168,24 @@ export function ViewPane() {
   const clickAt = (place: [number, number], more: boolean) => {
     // as it is now, which a key just before may have changed
     const { doing, view, picks } = usePart.getState();
-    if (!scene.current || !pickable(doing)) return;
-    const found = scene.current.pick(...place);
+    if (!scene.current || doing.kind === "sketching") return;
+    const found = scene.current.pick(...place, pickable(doing));
     setPickedAt(place);
     if (doing.kind === "choosing-face") {
       const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
       const moved = view?.steps.find((s) => s.id === doing.sketch);
       if (face?.normal && moved && isSketch(moved)) {
         usePart.getState().start({ kind: "looking" });
-        void moveSketch(moved, faceRef(face));
-      } else if (face?.normal) void newSketch(faceRef(face));
+        void change(moved, "plane", { hit: hitOf(found, place) });
+      } else if (face?.normal) void newSketch({ face: face.key, point: face.point, normal: face.out });
       else if (found) usePart.getState().say("A sketch lies on a flat face; this isn’t one.", true);
       return;
     }
-    if (doing.kind === "blending") {
-      if (found)
-        toggleEdge(
-          found,
-          view?.bodies.find((b) => b.id === found.body)?.faces.find((f) => f.key === found.key),
-        );
+    if (doing.kind === "writing") {
+      if (found || doing.answer.takes.includes("spot")) void enter("", { hit: hitOf(found, place) });
+      else focusBack();
       return;
     }
-    if (doing.kind === "moulding") {
-      mouldAt(found, ...place);
-      return;
-    }
-    if (doing.kind === "placing" || doing.kind === "drilling") {
-      if (doing.kind === "placing") placeAt(found, ...place);
-      else drillAt(found, ...place);
-      return;
-    }
-    const aimed = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
-    if (doing.kind === "walling") {
-      if (found) wallFace(aimed, found);
-      return;
-    }
-    if (doing.kind === "planing") return planeFrom(found);
-    if (doing.kind === "marking") {
-      if (found) markClick(found);
-      return;
-    }
-    if (doing.kind === "bodies") {
-      if (found) bodiesClick(found, aimed);
-      return;
-    }
-    if (doing.kind === "repeating") return void repeatClick(found, aimed);
-    if (aimed && (aimAt(aimed) || splitBy(aimed))) return;
     if (!found) set({ picks: more ? picks : [] });
     else if (!more) set({ picks: [found] });
     else {
@@ -315,10 +248,7 @@ export function ViewPane() {
         <span>
           {sketchStep && isSketch(sketchStep) ? (
             <>
-              <b>{sketchStep.name}</b> on{" "}
-              {typeof sketchStep.plane === "string" || !("face" in sketchStep.plane)
-                ? planeWords(sketchStep.plane, view!)
-                : "a face of the part"}
+              <b>{sketchStep.name}</b> on {sketchStep.slots.plane?.text}
             </>
           ) : (
             view &&

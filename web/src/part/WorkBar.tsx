@@ -1,48 +1,15 @@
 import { SketchBar } from "../sketch/SketchBar";
 import { Acts } from "./Acts";
-import { BlendBar } from "./BlendBar";
-import { DrillBar } from "./DrillBar";
-import { FormBar } from "./FormBar";
-import { MouldBar } from "./MouldBar";
-import { PlaceBar } from "./PlaceBar";
-import { BodiesBar } from "./BodiesBar";
-import { MarkBar } from "./MarkBar";
-import { PlaneBar } from "./PlaneBar";
-import { RepeatBar } from "./RepeatBar";
-import { RibBar } from "./RibBar";
-import { SplitBar } from "./SplitBar";
+import { WriteBar } from "../sentence/WriteBar";
 import { usePart } from "./store";
-import { WallBar } from "./WallBar";
 
 /** What is being made, as one sentence. */
 export function WorkBar() {
   const doing = usePart((s) => s.doing);
   return (
     <section className="work" aria-label="Work bar">
-      {doing.kind === "blending" ? (
-        <BlendBar />
-      ) : doing.kind === "moulding" ? (
-        <MouldBar />
-      ) : doing.kind === "placing" ? (
-        <PlaceBar />
-      ) : doing.kind === "drilling" ? (
-        <DrillBar />
-      ) : doing.kind === "repeating" ? (
-        <RepeatBar />
-      ) : doing.kind === "splitting" ? (
-        <SplitBar />
-      ) : doing.kind === "marking" ? (
-        <MarkBar />
-      ) : doing.kind === "planing" ? (
-        <PlaneBar />
-      ) : doing.kind === "bodies" ? (
-        <BodiesBar />
-      ) : doing.kind === "walling" ? (
-        <WallBar />
-      ) : doing.kind === "ribbing" ? (
-        <RibBar />
-      ) : doing.kind === "forming" ? (
-        <FormBar />
+      {doing.kind === "writing" ? (
+        <WriteBar answer={doing.answer} />
       ) : doing.kind === "sketching" ? (
         <SketchBar id={doing.step} />
       ) : doing.kind === "choosing-face" ? (

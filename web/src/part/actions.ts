@@ -1,23 +1,12 @@
 import type { Step } from "../api/types";
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
+import { begin, openStep as openSentence } from "../sentence/machine";
+import { isSketch } from "../sketch/drawn";
 import { useSketch } from "../sketch/store";
 import { TOOLS } from "../sketch/toolbox";
-import { beginBlend, editBlend, isBlend } from "./blending";
-import { beginForm, editForm, isForm, isSketch } from "./forming";
-import { beginDrill, editDrill, isHole } from "./drilling";
-import { beginMould, editMould, isMoulded } from "./moulding";
-import { beginPlace, editPlaced, isReady } from "./placing";
-import { beginBodies, editBodies, isCombine, isMirror, isMove } from "./bodies";
-import { beginMark, editMark, isMark } from "./marking";
-import { beginPlane, editPlane, isPlane } from "./planing";
-import { beginRepeat, editRepeat, isRepeat } from "./repeating";
-import { beginRib, editRib, isRib } from "./ribbing";
-import { beginSplit, editSplit, isSplit } from "./splitting";
 import { finishSketch, flatten, lookMoved, newSketch, openSketch } from "./sketching";
-import { faceRef } from "./referring";
 import { usePart } from "./store";
-import { beginWall, editWall, isWall } from "./walling";
 
 /** Something that can be done, with the reason when it can't be now. */
 export interface Action {
@@ -25,6 +14,8 @@ export interface Action {
   hint: string;
   key?: string;
   why?: string;
+  /** The row of the shelf that is being written when its sentence is. */
+  offer?: string;
   run(): void;
 }
 
@@ -48,9 +39,25 @@ function pickedFace() {
 
 export function startOnFace(): void {
   const face = pickedFace();
-  if (face) void newSketch(faceRef(face));
+  if (face) void newSketch({ face: face.key, point: face.point, normal: face.out });
   else usePart.getState().start({ kind: "choosing-face" });
 }
+
+/** The keys of a shelf's rows, from the top. */
+const KEYS = "qwertasdfgzxcvb";
+
+/** What the core offers on a stage's shelf. */
+const offered = (stage: number, keys = KEYS): Action[] =>
+  (usePart.getState().view?.offers ?? [])
+    .filter((o) => o.stage === stage)
+    .map((o, i) => ({
+      name: o.label,
+      hint: o.hint,
+      key: keys[i],
+      why: o.why || undefined,
+      offer: o.key,
+      run: () => void begin(o.key),
+    }));
 
 /** What the shelf of a stage offers, in the order of its keys. */
 export function shelfActions(stage: number): Action[] {
@@ -73,21 +80,9 @@ export function shelfActions(stage: number): Action[] {
         why: solid ? undefined : "There is no body with a face yet.",
         run: startOnFace,
       },
-      { name: "Make a plane", hint: "Beside, between or askew", key: "t", run: beginPlane },
-      {
-        name: "Make an axis",
-        hint: "Along, through or square",
-        key: "a",
-        run: () => beginMark("along-edge"),
-      },
-      {
-        name: "Make a point",
-        hint: "At a place, corner or edge",
-        key: "s",
-        run: () => beginMark("point-at"),
-      },
+      ...offered(1, KEYS.slice(4)),
       ...(view?.steps ?? [])
-        .filter((s) => isPlane(s) && view!.planes[s.id])
+        .filter((s) => view!.planes[s.id])
         .map((s) => ({
           name: `On ${s.name}`,
           hint: "A plane of this part",
@@ -95,148 +90,7 @@ export function shelfActions(stage: number): Action[] {
         })),
     ];
   }
-  if (stage === 2) {
-    const all = Object.values(view?.sketches ?? {});
-    const closed = all.some((s) => s.regions.length > 0);
-    const drawn = closed || all.some((s) => s.lines.length > 0);
-    return [
-      {
-        name: "Extrude",
-        hint: "Pull a region out of its plane",
-        key: "q",
-        why: drawn ? undefined : "There is no closed region yet. Draw one in a sketch first.",
-        run: () => beginForm("extrude"),
-      },
-      {
-        name: "Revolve",
-        hint: "Turn a region about a line",
-        key: "w",
-        why: closed ? undefined : "There is no closed region yet. Draw one in a sketch first.",
-        run: () => beginForm("revolve"),
-      },
-      { name: "Ready body", hint: "Box, cylinder, cone, ball, ring", key: "e", run: () => beginPlace() },
-      {
-        name: "Split",
-        hint: "Cut bodies apart along a plane or face",
-        key: "r",
-        why: solid ? undefined : "There is no body to split yet.",
-        run: () => beginSplit(),
-      },
-      {
-        name: "Combine",
-        hint: "Join bodies, or take one from another",
-        key: "t",
-        why: (view?.bodies.length ?? 0) > 1 ? undefined : "There must be two bodies or more.",
-        run: () => beginBodies("combine"),
-      },
-      {
-        name: "Move bodies",
-        hint: "Shift, turn or copy them whole",
-        key: "a",
-        why: solid ? undefined : "There is no body to move yet.",
-        run: () => beginBodies("move"),
-      },
-    ];
-  }
-  if (stage === 3) {
-    const why = solid ? undefined : "There is no body with a face yet.";
-    const lines = Object.values(view?.sketches ?? {}).some((s) => s.lines.length > 0);
-    const noLine = lines ? undefined : "There is no line yet. Draw one in a sketch first.";
-    return [
-      { name: "Draft", hint: "Lean faces to the pull", key: "q", why, run: () => beginWall("draft") },
-      { name: "Shell", hint: "Hollow a body to walls", key: "w", why, run: () => beginWall("shell") },
-      {
-        name: "Rib",
-        hint: "From drawn lines to the walls",
-        key: "e",
-        why: why ?? noLine,
-        run: beginRib,
-      },
-      {
-        name: "Move faces",
-        hint: "Outward, inward, or thicker",
-        key: "r",
-        why,
-        run: () => beginWall("move"),
-      },
-      {
-        name: "Take out faces",
-        hint: "Neighbours close the gap",
-        key: "t",
-        why,
-        run: () => beginWall("remove"),
-      },
-      {
-        name: "Replace a face",
-        hint: "By the shape of another",
-        key: "a",
-        why,
-        run: () => beginWall("replace"),
-      },
-      {
-        name: "Divide faces",
-        hint: "Along sketches or a plane",
-        key: "s",
-        why,
-        run: () => beginWall("divide"),
-      },
-      { name: "Screw post", hint: "With its hole and gussets", key: "d", why, run: () => beginMould("post") },
-      { name: "Cantilever clip", hint: "An arm with a hook", key: "f", why, run: () => beginMould("clip") },
-      { name: "Mating rim", hint: "A lip, or its recess", key: "g", why, run: () => beginMould("rim") },
-      { name: "Slot field", hint: "Rows of slots", key: "z", why, run: () => beginMould("slots") },
-    ];
-  }
-  if (stage === 4) {
-    const why = solid ? undefined : "There is no body with an edge yet.";
-    return [
-      { name: "Round", hint: "One radius along edges", key: "q", why, run: () => beginBlend(false) },
-      { name: "Bevel", hint: "A flat cut along edges", key: "w", why, run: () => beginBlend(true) },
-    ];
-  }
-  if (stage === 5) {
-    const why = solid ? undefined : "There is no body to drill yet.";
-    return [{ name: "Hole", hint: "Plain, counterbored or countersunk", key: "q", why, run: beginDrill }];
-  }
-  if (stage === 6) {
-    const why = solid ? undefined : "There is nothing to repeat yet.";
-    return [
-      {
-        name: "In a row",
-        hint: "Along an axis, evenly spaced",
-        key: "q",
-        why,
-        run: () => beginRepeat("row"),
-      },
-      {
-        name: "Round an axis",
-        hint: "All round, or by an angle",
-        key: "w",
-        why,
-        run: () => beginRepeat("round"),
-      },
-      {
-        name: "Along a line",
-        hint: "Of a sketch, turning with it or not",
-        key: "e",
-        why,
-        run: () => beginRepeat("path"),
-      },
-      {
-        name: "Mirror steps",
-        hint: "What steps made, with their blends",
-        key: "r",
-        why,
-        run: () => beginRepeat("mirror"),
-      },
-      {
-        name: "Mirror bodies",
-        hint: "Whole bodies, in a plane or face",
-        key: "t",
-        why,
-        run: () => beginBodies("mirror"),
-      },
-    ];
-  }
+  if (stage !== 8) return offered(stage);
   const why = solid ? undefined : "There is no body to hand over yet.";
   return [
     { name: "STEP", hint: "Exact solids, in mm", key: "q", why, run: () => download("step") },
@@ -351,20 +205,9 @@ export function everything(): Action[] {
 }
 
 /** Opens a step of the sheet where it is changed. */
-export function openStep(s: Step): void {
+export function openStep(s: Step, at?: string): void {
   if (isSketch(s)) openSketch(s.id);
-  else if (isForm(s)) editForm(s);
-  else if (isBlend(s)) editBlend(s);
-  else if (isReady(s)) editPlaced(s);
-  else if (isMoulded(s)) editMould(s);
-  else if (isSplit(s)) editSplit(s);
-  else if (isHole(s)) editDrill(s);
-  else if (isRepeat(s)) editRepeat(s);
-  else if (isWall(s)) editWall(s);
-  else if (isRib(s)) editRib(s);
-  else if (isPlane(s)) editPlane(s);
-  else if (isMark(s)) editMark(s);
-  else if (isMirror(s) || isCombine(s) || isMove(s)) editBodies(s);
+  else void openSentence(s.id, at);
 }
 
 export function goHome(): void {

@@ -4,20 +4,9 @@ import { TOOLS } from "../sketch/toolbox";
 import { LineTool } from "../sketch/tools/line";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
-import { applyBlend } from "./blending";
-import { applyDrill } from "./drilling";
-import { applyForm, beginForm, changeForm } from "./forming";
-import { applyMould } from "./moulding";
-import { applyPlace } from "./placing";
 import { finishSketch, lookMoved } from "./sketching";
-import { applyRepeat } from "./repeating";
-import { applyBodies } from "./bodies";
-import { applyMark } from "./marking";
-import { applyPlane } from "./planing";
-import { applyRib } from "./ribbing";
-import { applySplit } from "./splitting";
-import { lastAgain, usePart } from "./store";
-import { applyWall } from "./walling";
+import { again, drop, keep } from "../sentence/machine";
+import { usePart } from "./store";
 
 /** The keys of the part page; returns whether the key meant something. */
 export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () => void): boolean {
@@ -46,20 +35,10 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     look.orbit(d[0], d[1]);
     lookMoved();
   } else if (key === "Escape") {
-    if (doing.kind !== "looking" && doing.kind !== "sketching") start({ kind: "looking" });
+    if (doing.kind === "writing") drop();
+    else if (doing.kind !== "looking" && doing.kind !== "sketching") start({ kind: "looking" });
     else if (picks.length > 0 || linked) set({ picks: [], linked: null });
-  } else if (key === "Enter" && doing.kind === "forming") void applyForm();
-  else if (key === "Enter" && doing.kind === "blending") void applyBlend();
-  else if (key === "Enter" && doing.kind === "placing") void applyPlace();
-  else if (key === "Enter" && doing.kind === "moulding") void applyMould();
-  else if (key === "Enter" && doing.kind === "splitting") void applySplit();
-  else if (key === "Enter" && doing.kind === "drilling") void applyDrill();
-  else if (key === "Enter" && doing.kind === "repeating") void applyRepeat();
-  else if (key === "Enter" && doing.kind === "walling") void applyWall();
-  else if (key === "Enter" && doing.kind === "ribbing") void applyRib();
-  else if (key === "Enter" && doing.kind === "planing") void applyPlane();
-  else if (key === "Enter" && doing.kind === "bodies") void applyBodies();
-  else if (key === "Enter" && doing.kind === "marking") void applyMark();
+  } else if (key === "Enter" && doing.kind === "writing") void keep();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") again();
   else if (doing.kind === "sketching") return false;
   else if (STAGES.some((s) => String(s.n) === key)) {
@@ -72,21 +51,6 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     else action.run();
   }
   return true;
-}
-
-/** The last operation once more: an extrusion or revolution of the newest sketch, others with their picks still to come. */
-function again(): void {
-  const { start, say, set } = usePart.getState();
-  const last = lastAgain();
-  if (!last) say("Nothing was made yet that could be made again.", true);
-  else if (last.kind === "forming") {
-    beginForm(last.form.op);
-    const { doing } = usePart.getState();
-    if (doing.kind !== "forming") return;
-    const { sketch, regions, axis, mode } = doing.form;
-    set({ doing: { kind: "forming", form: { ...last.form, sketch, regions, axis, mode } } });
-    changeForm({});
-  } else start(last);
 }
 
 function sketchKey(e: KeyboardEvent): boolean {

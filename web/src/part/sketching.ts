@@ -1,13 +1,12 @@
 import { Vector3 } from "three";
-import type { Command, Plane, SketchStep, Step, Vec3 } from "../api/types";
+import type { Plane, Vec3 } from "../api/types";
 import { Look } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
 import { useSketch } from "../sketch/store";
-import { isSketch } from "./forming";
+import { isSketch } from "../sketch/drawn";
 import { usePart } from "./store";
-import { bare } from "./referring";
 
 let before: { middle: Vector3; turn: Look["turn"]; scale: number } | null = null;
 
@@ -20,15 +19,6 @@ export async function newSketch(plane: Plane): Promise<void> {
   const made = usePart.getState().view!.steps.find((s) => !had.has(s.id));
   if (made) openSketch(made.id);
 }
-
-/** The command that changes fields of a sketch's step, such as its plane; what is drawn keeps its place in the plane. */
-export function sketchCommand(step: SketchStep, change: Partial<SketchStep>): Command {
-  return { do: "change-step", step: { ...bare(step as Step), ...change } };
-}
-
-/** Lays a sketch on another plane or face. */
-export const moveSketch = (step: SketchStep, plane: Plane): Promise<boolean> =>
-  usePart.getState().send(sketchCommand(step, { plane }));
 
 /** Opens a sketch of the sheet: the view turns flat onto it. */
 export function openSketch(id: string): void {

@@ -2,22 +2,7 @@ import { create } from "zustand";
 import { api, Refused } from "../api/client";
 import { type DrawnShape, opened, type Reply } from "../api/replies";
 import type { Command, Comparison, PartView } from "../api/types";
-import type {
-  FormDraft,
-  BlendDraft,
-  MouldDraft,
-  PlaceDraft,
-  DrillDraft,
-  RepeatDraft,
-  SplitDraft,
-  WallDraft,
-  PlaneDraft,
-  MarkDraft,
-  BodiesDraft,
-  RibDraft,
-} from "./drafts";
-
-export type * from "./drafts";
+import type { Answer, Filled } from "../api/talk";
 
 export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
 
@@ -26,18 +11,8 @@ export type Doing =
   /** For a new sketch, or for one that is laid on another face. */
   | { kind: "choosing-face"; sketch?: string }
   | { kind: "sketching"; step: string }
-  | { kind: "blending"; form: BlendDraft }
-  | { kind: "placing"; form: PlaceDraft }
-  | { kind: "moulding"; form: MouldDraft }
-  | { kind: "splitting"; form: SplitDraft }
-  | { kind: "drilling"; form: DrillDraft }
-  | { kind: "repeating"; form: RepeatDraft }
-  | { kind: "walling"; form: WallDraft }
-  | { kind: "ribbing"; form: RibDraft }
-  | { kind: "planing"; form: PlaneDraft }
-  | { kind: "bodies"; form: BodiesDraft }
-  | { kind: "marking"; form: MarkDraft }
-  | { kind: "forming"; form: FormDraft };
+  /** A step being made or changed, as its sentence stands. */
+  | { kind: "writing"; answer: Answer };
 
 export interface Notice {
   text: string;
@@ -49,27 +24,6 @@ export interface Notice {
 export type Panel = "values" | "variants" | "bodies" | "versions";
 
 export type Display = "shaded" | "edged" | "lines";
-
-/** What was kept last, to begin the like of it again. */
-let last: Doing | null = null;
-
-/** The last operation as a form without its picks, with its last values; null when none was made yet. */
-export function lastAgain(): Doing | null {
-  if (!last || !("form" in last)) return null;
-  const form: Record<string, unknown> = { ...last.form, step: null };
-  for (const picks of ["edges", "faces", "places", "steps", "groups", "bodies"])
-    if (picks in form) form[picks] = [];
-  if (last.kind === "bodies") form.aim = "bodies";
-  if (last.kind === "repeating") form.aim = "what";
-  if (last.kind === "drilling") Object.assign(form, { aiming: false, beside: null });
-  if ("slot" in form) form.slot = last.kind === "planing" ? "from" : "faces";
-  if (last.kind === "forming" || last.kind === "ribbing") Object.assign(form, { sketch: null, regions: [] });
-  return { kind: last.kind, form } as unknown as Doing;
-}
-
-export function rememberLast(doing: Doing): void {
-  if ("form" in doing) last = doing;
-}
 
 interface PartStore {
   view: PartView | null;
@@ -89,11 +43,17 @@ interface PartStore {
   linked: string | null;
   /** What is open above the steps. */
   panel: Panel | null;
+  /** The sentence that was kept last, to begin the like of it again. */
+  last: Filled | null;
+  /** What the pointer is over in a sentence, to be lit in the view. */
+  pointed: Pick[];
   /** What the part is compared with, and the answer. */
   compared: { other: string; answer: Comparison } | null;
   notice: Notice | null;
   load(id: number): Promise<void>;
   send(command: Command): Promise<boolean>;
+  /** Fetches the part as it is now. */
+  refetch(): Promise<void>;
   /** Traces something of the part into a sketch. */
   trace(command: Command): Promise<boolean>;
   shift(way: "undo" | "redo"): Promise<void>;
@@ -209,6 +169,8 @@ export const usePart = create<PartStore>((set, get) => {
     litStep: null,
     linked: null,
     panel: null,
+    last: null,
+    pointed: [],
     compared: null,
     notice: null,
 
@@ -233,6 +195,11 @@ export const usePart = create<PartStore>((set, get) => {
     send(command) {
       stopTrial();
       return inTurn((view, seen) => api.command(view.id, view.revision, command, seen));
+    },
+
+    async refetch() {
+      const id = get().view!.id;
+      show(await told(await api.part(id), () => api.part(id)));
     },
 
     trace(command) {
@@ -302,7 +269,7 @@ export const usePart = create<PartStore>((set, get) => {
 
     start(doing) {
       get().tryOut(null);
-      set({ doing, picks: [], hover: null });
+      set({ doing, picks: [], hover: null, pointed: [] });
     },
   };
 });

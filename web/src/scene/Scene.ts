@@ -296,9 +296,15 @@ export class Scene {
   }
 
   /** What is under a pixel: a corner before an edge before a face, and nothing that a face hides. */
-  pick(x: number, y: number): Pick | null {
+  pick(x: number, y: number, kinds?: Set<Pick["kind"]>): Pick | null {
+    if (kinds?.size === 0) return null;
     const { face, seen } = this.faceUnder(x, y);
-    return this.vertexAt(x, y, seen) ?? this.edgeAt(x, y, seen) ?? face;
+    const takes = (k: Pick["kind"]) => !kinds || kinds.has(k);
+    return (
+      (takes("vertex") ? this.vertexAt(x, y, seen) : null) ??
+      (takes("edge") ? this.edgeAt(x, y, seen) : null) ??
+      (takes("face") ? face : null)
+    );
   }
 
   /** The first face under a pixel, and whether a point isn't hidden behind it. */

@@ -1,5 +1,5 @@
 import { sized } from "../api/numbers";
-import { isSketch } from "../part/forming";
+import { isSketch } from "./drawn";
 import { finishSketch } from "../part/sketching";
 import { usePart } from "../part/store";
 import { takeOutline } from "./files";

@@ -1,6 +1,7 @@
 import { create } from "zustand";
 import type { ConstraintKind, SketchStep, Vec2 } from "../api/types";
 import { lengthText } from "../api/numbers";
+import { isSketch } from "./drawn";
 import { usePart } from "../part/store";
 import { measured } from "./dimensions";
 import { refit } from "../part/sketching";
@@ -96,7 +97,7 @@ export const currentSketch = (): SketchStep | null => {
   const { doing, view } = usePart.getState();
   if (doing.kind !== "sketching") return null;
   const step = view?.steps.find((s) => s.id === doing.step);
-  return step?.kind === "sketch" ? step : null;
+  return step && isSketch(step) ? step : null;
 };
 
 function drawing(): Drawing | null {

@@ -22,6 +22,10 @@ public final class GeometryException extends RuntimeException {
         INCONSISTENT,
         /** Geometry that a step refers to is no longer there. */
         LOST_REFERENCE,
+        /** What a step builds on has to be mended first. */
+        WAITING,
+        /** It goes where nothing is for it; the other way there may be. */
+        WRONG_WAY,
         /** A value that the operation can't take. */
         BAD_VALUE
     }

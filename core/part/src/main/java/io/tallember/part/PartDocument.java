@@ -241,6 +241,22 @@ public record PartDocument(
         return out;
     }
 
+    /** A step with the blends on what it made alone. */
+    public List<String> withBlends(Step step) {
+        int at = steps.indexOf(step);
+        List<String> out = new ArrayList<>(List.of(step.id()));
+        for (Step b : steps) {
+            if (b instanceof BlendStep
+                    && b.uses().contains(step.id())
+                    && b.uses().stream()
+                            .allMatch(u -> u.equals(step.id())
+                                    || find(u).filter(x -> steps.indexOf(x) < at).isPresent())) {
+                out.add(b.id());
+            }
+        }
+        return out;
+    }
+
     /** Without a step and all that build on it. */
     public PartDocument without(String id) {
         List<Step> gone = withDependants(id);

@@ -9,8 +9,9 @@ import io.tallember.geometry.Patience;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Look;
-import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
+import io.tallember.part.ProfileStep;
+import io.tallember.part.SketchStep;
 import io.tallember.part.SketchWords;
 import io.tallember.part.Step;
 import io.tallember.part.file.ArrangementJson;
@@ -146,7 +147,7 @@ public class PartView {
         for (PartBody b : piece.state().stand().bodies()) {
             Look look = piece.document().arrangement().looks().getOrDefault(b.id(), Look.USUAL);
             stage("body", "A body", unshown, () -> {
-                ObjectNode body = body(b, doc, shapes);
+                ObjectNode body = body(b, doc, shapes).put("called", context.bodyName(b.id()));
                 double volume = MassProperties.of(b.body()).volume();
                 body.put("volume", volume);
                 Materials.mass(look.material(), volume).ifPresent(m -> body.put("mass", m));
@@ -216,17 +217,16 @@ public class PartView {
                 .map(p -> p.step().named(s.name()))
                 .orElse(s);
         ObjectNode n = StepJson.write(settled);
-        n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
-        if (o.remedy() != null) {
-            n.put("remedy", o.remedy());
+        if (!(s instanceof SketchStep)) {
+            n.retain("kind", "id", "name", "off");
         }
+        if (s instanceof ProfileStep p) {
+            n.put("profile", p.sketch());
+        }
+        n.put("opens", s.reserved() > 0);
+        n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
         ArrayNode notes = n.putArray("notes");
         o.notes().forEach(notes::add);
-        ArrayNode sizes = n.putArray("sizes");
-        for (String place : s.numbers()) {
-            s.measure(place)
-                    .ifPresent(m -> sizes.addObject().put("place", place).put("angle", m == Measure.ANGLE));
-        }
         ArrayNode uses = n.putArray("uses");
         s.uses().stream()
                 .map(u -> owner(piece.state().document(), u))

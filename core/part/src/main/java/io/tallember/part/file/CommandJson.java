@@ -33,7 +33,7 @@ public final class CommandJson {
         return switch (kind) {
             case "add-step" -> new Command.AddStep(step(node, typed, doc.freshId()));
             case "copy-steps" ->
-                StepCopies.of(doc, f.texts("steps"), f.size("x", typed, "", false), f.size("y", typed, "", false));
+                StepCopies.of(doc, copied(f, doc), f.size("x", typed, "", false), f.size("y", typed, "", false));
             case "open-step" -> Moulded.opened(doc, f.text("id"));
             case "change-step" -> new Command.ChangeStep(step(node, typed, ""));
             case "set-value" -> new Command.SetValue(f.text("name").strip(), f.text("formula"));
@@ -109,6 +109,17 @@ public final class CommandJson {
                 new Command.SetConstruction(f.text("id"), new HashSet<>(f.texts("curves")), f.flag("on"));
             default -> throw Refusal.of("There is no command " + Refusal.quoted(kind) + ".");
         };
+    }
+
+    /** The steps to be copied; with the blends on what they made, if that is asked for. */
+    private static List<String> copied(Fields f, PartDocument doc) {
+        List<String> ids = f.texts("steps");
+        return f.flag("blends")
+                ? ids.stream()
+                        .flatMap(id -> doc.withBlends(doc.step(id)).stream())
+                        .distinct()
+                        .toList()
+                : ids;
     }
 
     /** @param fresh the id of a step that is added; empty when it has one */

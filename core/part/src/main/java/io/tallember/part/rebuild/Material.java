@@ -179,7 +179,7 @@ final class Material {
         }
         if (!changed) {
             throw new GeometryException(
-                    Reason.NO_CONTACT,
+                    Reason.WRONG_WAY,
                     "The " + word
                             + " doesn't reach a body, so it would remove nothing. Make it longer or turn its direction.");
         }

@@ -1,6 +1,7 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Patience;
 import io.tallember.part.BlendStep;
 import io.tallember.part.CombineStep;
@@ -78,7 +79,7 @@ public final class Rebuild {
         }
     }
 
-    private record Result(Stand after, String failure, List<String> notes, Double remedy) {}
+    private record Result(Stand after, String failure, Reason reason, List<String> notes, Double remedy) {}
 
     private final Map<Key, Result> kept = new LinkedHashMap<>(64, 0.75f, true);
     /** Faces that the kept results made. */
@@ -127,9 +128,9 @@ public final class Rebuild {
         for (int i = 0; i < doc.steps().size(); i++) {
             Step s = doc.steps().get(i);
             if (i >= doc.workLine()) {
-                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", List.of(), null));
+                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", null, List.of(), null));
             } else if (s.off()) {
-                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", List.of(), null));
+                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", null, List.of(), null));
             } else {
                 Result r = result(stand, s, stop);
                 stand = r.after();
@@ -137,6 +138,7 @@ public final class Rebuild {
                         s.id(),
                         r.failure().isEmpty() ? Status.BUILT : Status.FAILED,
                         Called.told(r.failure(), doc, stand),
+                        r.reason(),
                         told(r.notes(), doc, stand),
                         r.remedy()));
             }
@@ -195,7 +197,7 @@ public final class Rebuild {
             fresh = Patience.within(mostMillis, stop, () -> run(before, s));
         } catch (Patience.TooLong e) {
             // says nothing about the step, so it isn't kept: the next time it is tried again
-            return new Result(before, e.getMessage(), List.of(), null);
+            return new Result(before, e.getMessage(), null, List.of(), null);
         }
         synchronized (kept) {
             Result old = kept.putIfAbsent(key, fresh);
@@ -213,9 +215,9 @@ public final class Rebuild {
             String fault = s instanceof SketchStep
                     ? after.sketch(s.id()).map(PlacedSketch::fault).orElse("")
                     : "";
-            return new Result(after, capital(fault), List.copyOf(notes), null);
+            return new Result(after, capital(fault), null, List.copyOf(notes), null);
         } catch (GeometryException e) {
-            return new Result(before, e.getMessage(), List.of(), e.remedy());
+            return new Result(before, e.getMessage(), e.reason(), List.of(), e.remedy());
         }
     }
 

@@ -111,13 +111,13 @@ public final class Stand {
     /**
      * A sketch to build on; empty when it isn't built.
      *
-     * @throws GeometryException LOST_REFERENCE when its constraints don't hold as it lies
+     * @throws GeometryException WAITING when its constraints don't hold as it lies
      */
     Optional<PlacedSketch> holding(String step) {
         PlacedSketch s = sketches.get(step);
         if (s != null && !s.fault().isEmpty()) {
             throw new GeometryException(
-                    Reason.LOST_REFERENCE,
+                    Reason.WAITING,
                     "This step waits until " + Called.of(s) + " is mended; what is wrong with it is told there.");
         }
         return Optional.ofNullable(s);

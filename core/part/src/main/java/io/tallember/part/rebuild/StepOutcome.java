@@ -1,15 +1,17 @@
 package io.tallember.part.rebuild;
 
+import io.tallember.geometry.GeometryException.Reason;
 import java.util.List;
 
 /**
  * How a step went.
  *
  * @param message when it failed: what, where, why and what would do
+ * @param reason the same for programs; null when it didn't fail
  * @param remedy a size, in mm, with which a failed step would do; null when none is known
  * @param notes what a designer should know although it was built, such as a region found again by likeness
  */
-public record StepOutcome(String id, Status status, String message, List<String> notes, Double remedy) {
+public record StepOutcome(String id, Status status, String message, Reason reason, List<String> notes, Double remedy) {
     /** Whether and how a step was built. */
     public enum Status {
         BUILT,

@@ -15,13 +15,18 @@ import tools.jackson.databind.node.ObjectNode;
 /** Rounds and bevels of edges, of faces' edges, up to edges and between faces. */
 final class BlendKind extends Kind {
     BlendKind() {
-        super("blend");
+        super(4, "blend");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
         String why = needsBody(c);
-        return List.of(offer("round", 4, why), offer("bevel", 4, why));
+        return List.of(offer("round", why), offer("bevel", why));
+    }
+
+    @Override
+    protected String offered(Form f) {
+        return f.is("kind", "bevel") ? "bevel" : "round";
     }
 
     @Override
@@ -324,7 +329,10 @@ final class BlendKind extends Kind {
         if (faces > 0) {
             parts.add(words().counted("facesEdges", faces));
         }
-        return parts.isEmpty() ? words().text("what.empty") : String.join(words().text("and"), parts);
+        if (parts.size() == 2) {
+            return words().text("and").replace("@", parts.get(0)).replace("#", parts.get(1));
+        }
+        return parts.isEmpty() ? words().text("what.empty") : parts.get(0);
     }
 
     @Override

@@ -31,12 +31,12 @@ final class BodiesKinds {
 
     private static final class Combine extends Kind {
         Combine() {
-            super("combine");
+            super(2, "combine");
         }
 
         @Override
         protected List<Offer> offers(Context c) {
-            return List.of(offer("combine", 2, c.bodies().size() > 1 ? "" : words().text("why.two")));
+            return List.of(offer("combine", c.bodies().size() > 1 ? "" : words().text("why.two")));
         }
 
         @Override
@@ -62,12 +62,12 @@ final class BodiesKinds {
 
     private static final class Mirror extends Kind {
         Mirror() {
-            super("mirror");
+            super(6, "mirror");
         }
 
         @Override
         protected List<Offer> offers(Context c) {
-            return List.of(offer("mirror", 6, needsBody(c)));
+            return List.of(offer("mirror", needsBody(c)));
         }
 
         @Override
@@ -112,12 +112,12 @@ final class BodiesKinds {
 
     private static final class Move extends Kind {
         Move() {
-            super("move");
+            super(2, "move");
         }
 
         @Override
         protected List<Offer> offers(Context c) {
-            return List.of(offer("move", 2, needsBody(c)));
+            return List.of(offer("move", needsBody(c)));
         }
 
         @Override

@@ -57,7 +57,7 @@ public record Context(PartDocument doc, PartDocument shown, Supplier<PartState> 
     }
 
     /** What a body is called: by its own name, or by the step that made it. */
-    String bodyName(String id) {
+    public String bodyName(String id) {
         String own = Optional.ofNullable(doc.arrangement().looks().get(id))
                 .map(l -> l.name())
                 .orElse("");

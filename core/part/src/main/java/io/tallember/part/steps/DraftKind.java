@@ -9,12 +9,12 @@ import tools.jackson.databind.node.ObjectNode;
 /** Faces leant to the pull. */
 final class DraftKind extends Kind {
     DraftKind() {
-        super("draft");
+        super(3, "draft");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("draft", 3, needsBody(c)));
+        return List.of(offer("draft", needsBody(c)));
     }
 
     @Override

@@ -1,10 +1,10 @@
 package io.tallember.part.steps;
 
+import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
-import io.tallember.part.SketchPlane;
-import io.tallember.part.SketchStep;
 import io.tallember.part.rebuild.PlacedSketch;
+import io.tallember.part.rebuild.StepOutcome;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -12,12 +12,12 @@ import tools.jackson.databind.node.ObjectNode;
 /** Regions or walls along drawn lines, pulled out of their plane. */
 final class ExtrudeKind extends ProfileKind {
     ExtrudeKind() {
-        super("extrude");
+        super(2, "extrude");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("extrude", 2, drawn(c, true) ? "" : words().text("why.regions")));
+        return List.of(offer("extrude", drawn(c, true) ? "" : words().text("why.regions")));
     }
 
     @Override
@@ -185,6 +185,13 @@ final class ExtrudeKind extends ProfileKind {
         }
         Vec3 way = f.is("way", "in") ? s.frame().z().negated() : s.frame().z();
         return List.of(new Handle("distance", foot, way, f.is("way", "both") ? 2 : 1, !f.is("way", "both")));
+    }
+
+    @Override
+    protected List<Remedy> remedies(Form f, StepOutcome failed) {
+        boolean turns = failed.reason() == Reason.WRONG_WAY && (f.is("way", "out") || f.is("way", "in"));
+        ObjectNode other = MAKE.objectNode().put("chose", f.is("way", "out") ? "in" : "out");
+        return turns ? List.of(new Remedy(words().text("remedy.turn"), "way", other)) : List.of();
     }
 
     @Override

@@ -14,14 +14,19 @@ import tools.jackson.databind.node.ObjectNode;
 /** Single faces moved, thickened, taken out, replaced or divided. */
 final class FacesKind extends Kind {
     FacesKind() {
-        super("faces");
+        super(3, "faces");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
         String why = needsBody(c);
         return List.of(
-                offer("move", 3, why), offer("remove", 3, why), offer("replace", 3, why), offer("divide", 3, why));
+                offer("move", why), offer("remove", why), offer("replace", why), offer("divide", why));
+    }
+
+    @Override
+    protected String offered(Form f) {
+        return f.is("way", "thicken") ? "move" : f.chosen("way");
     }
 
     @Override

@@ -99,13 +99,18 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
         return face(c).map(f -> ref(f, key));
     }
 
-    /** The clicked edge as steps refer to it; empty when none was, or it is gone. */
+    /**
+     * The clicked edge as steps refer to it; empty when none was. One that is only in a preview is taken as it is seen there: it is
+     * looked for when the step is built.
+     */
     Optional<JsonNode> edgeRef(Context c) {
-        return edge(c).map(e -> {
-            ObjectNode n = JsonNodeFactory.instance.objectNode().put("edge", key);
-            StepJson.put(n, "point", e.middle());
-            return n;
-        });
+        Vec3 at = edge(c).map(Edge::middle).orElse(point);
+        if (what != What.EDGE || at == null) {
+            return Optional.empty();
+        }
+        ObjectNode n = JsonNodeFactory.instance.objectNode().put("edge", key);
+        StepJson.put(n, "point", at);
+        return Optional.of(n);
     }
 
     /** The clicked corner, or a point that a step made, as steps refer to it. */

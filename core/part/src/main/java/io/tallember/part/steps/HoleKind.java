@@ -25,12 +25,12 @@ import tools.jackson.databind.node.ObjectNode;
 /** Holes: a size of their own or a screw's, at places that are clicked. */
 final class HoleKind extends Kind {
     HoleKind() {
-        super("hole");
+        super(5, "hole");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("hole", 5, needsBody(c)));
+        return List.of(offer("hole", needsBody(c)));
     }
 
     @Override

@@ -5,9 +5,12 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.file.StepJson;
+import io.tallember.part.rebuild.StepOutcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
@@ -16,11 +19,16 @@ import tools.jackson.databind.node.ObjectNode;
 public abstract class Kind {
     static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
+    private final int stage;
     private final List<String> kinds;
     private final WordList words;
 
-    /** @param kinds the words by which part files call it; its list of words is called as the first */
-    protected Kind(String... kinds) {
+    /**
+     * @param stage of the work on whose shelf it stands
+     * @param kinds the words by which part files call it; its list of words is called as the first
+     */
+    protected Kind(int stage, String... kinds) {
+        this.stage = stage;
         this.kinds = List.of(kinds);
         this.words = WordList.of(kinds[0]);
     }
@@ -31,6 +39,10 @@ public abstract class Kind {
 
     WordList words() {
         return words;
+    }
+
+    int stage() {
+        return stage;
     }
 
     // what a kind says of itself
@@ -46,6 +58,11 @@ public abstract class Kind {
 
     /** What follows from an entry at a place. */
     protected void follow(Form f, String place) {}
+
+    /** Which row of the shelf a sentence would be begun by. */
+    protected String offered(Form f) {
+        return kinds.get(0);
+    }
 
     /** A click that means something of its own; whether it did. */
     protected boolean hit(Form f, Hit h) {
@@ -86,6 +103,15 @@ public abstract class Kind {
         return "";
     }
 
+    /** What can be pressed to mend a step that failed. */
+    protected List<Remedy> remedies(Form f, StepOutcome failed) {
+        if (failed.remedy() == null || remedied().isEmpty()) {
+            return List.of();
+        }
+        String label = words.text("remedy.use").replace("@", Texts.sized(failed.remedy(), f.context().unit()));
+        return List.of(new Remedy(label, remedied(), MAKE.objectNode().put("pulled", failed.remedy())));
+    }
+
     /** Whether the bodies are shown as they are without the step while something is still missing of its sentence. */
     protected boolean seenWithout() {
         return false;
@@ -96,9 +122,25 @@ public abstract class Kind {
         return false;
     }
 
+    /** What can be hit: for the place that waits, for those where something is still missing, and what means something anyway. */
+    final Set<String> takes(Form f, Pen p) {
+        Set<String> out = new TreeSet<>(always(f));
+        for (Slot s : p.slots().values()) {
+            if (s.place.equals(f.aim()) || !s.lack.isEmpty()) {
+                s.field.path("what").forEach(w -> out.add(w.asString("")));
+            }
+        }
+        return out;
+    }
+
+    /** What a click means something on, wherever the aim is. */
+    protected List<String> always(Form f) {
+        return List.of();
+    }
+
     // helpers for kinds
 
-    protected final Offer offer(String key, int stage, String why) {
+    protected final Offer offer(String key, String why) {
         String at = "offer." + key;
         return new Offer(kinds.get(0) + "/" + key, stage, words.text(at), words.text(at + ".hint"), why);
     }

@@ -16,16 +16,21 @@ final class MarkKind extends Kind {
     private static final Set<String> BY_EDGE = Set.of("along-edge", "point-on-edge", "point-in-plane");
 
     MarkKind() {
-        super("axis", "point");
+        super(1, "axis", "point");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("axis", 1, ""), offer("point", 1, ""));
+        return List.of(offer("axis", ""), offer("point", ""));
     }
 
     private static int corners(String way) {
         return way.equals("through-corners") ? 2 : way.equals("square") || way.equals("point-on-corner") ? 1 : 0;
+    }
+
+    @Override
+    protected String offered(Form f) {
+        return f.chosen("way").startsWith("point") ? "point" : "axis";
     }
 
     @Override
@@ -128,6 +133,11 @@ final class MarkKind extends Kind {
             List.of("x", "y", "z").forEach(p::length);
         }
         p.slots().values().forEach(s -> s.ask = words().text("ask." + way));
+    }
+
+    @Override
+    protected List<String> always(Form f) {
+        return List.of("face", "edge", "corner", "mark");
     }
 
     @Override

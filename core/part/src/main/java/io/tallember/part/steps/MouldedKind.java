@@ -31,17 +31,22 @@ final class MouldedKind extends Kind {
             Feature.SLOTS, Map.of("length", 16.0, "width", 2.0, "spacing", 4.0, "between", 20.0, "depth", 3.0));
 
     MouldedKind() {
-        super("moulded");
+        super(3, "moulded");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
         String why = needsBody(c);
-        return List.of(offer("post", 3, why), offer("clip", 3, why), offer("rim", 3, why), offer("slots", 3, why));
+        return List.of(offer("post", why), offer("clip", why), offer("rim", why), offer("slots", why));
     }
 
     private static Feature feature(Form f) {
         return Feature.valueOf(f.chosen("feature").toUpperCase(Locale.ROOT));
+    }
+
+    @Override
+    protected String offered(Form f) {
+        return f.chosen("feature");
     }
 
     @Override

@@ -133,7 +133,9 @@ public final class Pen {
         if (s.text.isBlank()) {
             s.lack = words.text("number.lack");
         } else if (n == null || n < least || n > most) {
-            s.trouble = words.text("count.trouble").replace("@", Integer.toString(least)) + most + ".";
+            s.trouble = words.text("count.trouble")
+                    .replace("@", Integer.toString(least))
+                    .replace("#", Integer.toString(most));
         }
         return s;
     }

@@ -16,12 +16,12 @@ final class PlaneKind extends Kind {
     private static final Set<String> ANGLED = Set.of("turned", "meeting", "tangent");
 
     PlaneKind() {
-        super("plane");
+        super(1, "plane");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("plane", 1, ""));
+        return List.of(offer("plane", ""));
     }
 
     @Override
@@ -141,6 +141,11 @@ final class PlaneKind extends Kind {
         if (n > 0) {
             s.text = p.words().counted("corners", Math.min(n, of));
         }
+    }
+
+    @Override
+    protected List<String> always(Form f) {
+        return List.of("face", "edge", "corner", "mark");
     }
 
     @Override

@@ -22,8 +22,8 @@ import tools.jackson.databind.node.ObjectNode;
 abstract class ProfileKind extends Kind {
     private static final Set<String> USERS = Set.of("extrude", "revolve", "rib");
 
-    ProfileKind(String kind) {
-        super(kind);
+    ProfileKind(int stage, String kind) {
+        super(stage, kind);
     }
 
     /** Whether drawn lines can be picked as they are. */

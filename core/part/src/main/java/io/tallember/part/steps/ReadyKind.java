@@ -20,12 +20,12 @@ final class ReadyKind extends Kind {
             "width", 40.0, "depth", 30.0, "height", 20.0, "diameter", 20.0, "bottom", 20.0, "top", 10.0, "thickness", 8.0);
 
     ReadyKind() {
-        super("ready");
+        super(2, "ready");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("ready", 2, ""));
+        return List.of(offer("ready", ""));
     }
 
     @Override

@@ -1,7 +1,6 @@
 package io.tallember.part.steps;
 
 import io.tallember.geometry.Plane;
-import io.tallember.part.BlendStep;
 import io.tallember.part.Measure;
 import io.tallember.part.Refusal;
 import io.tallember.part.RepeatStep;
@@ -26,13 +25,18 @@ import tools.jackson.databind.node.ObjectNode;
 /** What steps did, bodies or pockets and bosses, again at other places. */
 final class RepeatKind extends Kind {
     RepeatKind() {
-        super("repeat");
+        super(6, "repeat");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
         String why = needsBody(c);
-        return List.of(offer("row", 6, why), offer("round", 6, why), offer("path", 6, why), offer("mirror", 6, why));
+        return List.of(offer("row", why), offer("round", why), offer("path", why), offer("mirror", why));
+    }
+
+    @Override
+    protected String offered(Form f) {
+        return f.chosen("layout");
     }
 
     @Override
@@ -40,7 +44,7 @@ final class RepeatKind extends Kind {
         Context c = f.context();
         Set<String> steps = new LinkedHashSet<>();
         for (Hit h : picked) {
-            h.face(c).flatMap(x -> maker(c, x)).filter(RepeatStep::repeats).ifPresent(s -> steps.addAll(withBlends(c, s)));
+            h.face(c).flatMap(x -> maker(c, x)).filter(RepeatStep::repeats).ifPresent(s -> steps.addAll(c.shown().withBlends(s)));
         }
         if (steps.isEmpty()) {
             c.steps().stream()
@@ -146,7 +150,9 @@ final class RepeatKind extends Kind {
             line.remove("id");
             ObjectNode ref = MAKE.objectNode().put("sketch", sketch.id());
             ref.set("line", line);
-            String name = what + (all.size() > 1 ? " " + (i + 1) : "") + words().text("path.of") + sketch.name();
+            String name = words().text("path.of")
+                    .replace("@", what + (all.size() > 1 ? " " + (i + 1) : ""))
+                    .replace("#", sketch.name());
             out.put(Integer.toString(out.size()), new Line(name, ref));
         }
     }
@@ -157,23 +163,6 @@ final class RepeatKind extends Kind {
         return c.shown().find(id).or(() -> c.shown().steps().stream()
                 .filter(s -> s.reserved() > 0 && s.makes().contains(id))
                 .findFirst());
-    }
-
-    /** A step with the blends on what it made alone. */
-    private static List<String> withBlends(Context c, Step step) {
-        List<Step> all = c.shown().steps();
-        int at = all.indexOf(step);
-        List<String> out = new ArrayList<>(List.of(step.id()));
-        for (Step b : all) {
-            if (b instanceof BlendStep
-                    && b.uses().contains(step.id())
-                    && b.uses().stream()
-                            .allMatch(u -> u.equals(step.id())
-                                    || c.shown().find(u).filter(x -> all.indexOf(x) < at).isPresent())) {
-                out.add(b.id());
-            }
-        }
-        return out;
     }
 
     @Override
@@ -206,7 +195,7 @@ final class RepeatKind extends Kind {
         List<String> now = new ArrayList<>(f.names("steps"));
         if (!now.remove(step.id())) {
             Set<String> all = new LinkedHashSet<>(now);
-            all.addAll(withBlends(c, step));
+            all.addAll(c.shown().withBlends(step));
             now = new ArrayList<>(all);
         }
         f.pickNames("steps", now);
@@ -231,8 +220,8 @@ final class RepeatKind extends Kind {
         List<Option> by = new ArrayList<>();
         by.add(new Option("steps", p.option("by", "steps")));
         by.add(new Option("faces", p.option("by", "faces")));
-        for (PartBody b : f.step().isEmpty() || f.is("by", "steps") ? c.bodies() : c.bodies()) {
-            by.add(new Option("body " + b.id(), words().text("by.body") + c.bodyName(b.id())));
+        for (PartBody b : c.bodies()) {
+            by.add(new Option("body " + b.id(), words().text("by.body").replace("@", c.bodyName(b.id()))));
         }
         p.choice("by", by).quiet(true);
         p.choice("layout", "row", "round", "path", "mirror").quiet(!layout.equals("mirror"));

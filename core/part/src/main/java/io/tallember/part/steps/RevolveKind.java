@@ -12,12 +12,12 @@ import tools.jackson.databind.node.ObjectNode;
 /** Regions turned about a line of their sketch. */
 final class RevolveKind extends ProfileKind {
     RevolveKind() {
-        super("revolve");
+        super(2, "revolve");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("revolve", 2, drawn(c, false) ? "" : words().text("why.regions")));
+        return List.of(offer("revolve", drawn(c, false) ? "" : words().text("why.regions")));
     }
 
     @Override

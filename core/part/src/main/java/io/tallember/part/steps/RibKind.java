@@ -9,13 +9,13 @@ import tools.jackson.databind.node.ObjectNode;
 /** Ribs along drawn lines. */
 final class RibKind extends ProfileKind {
     RibKind() {
-        super("rib");
+        super(3, "rib");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
         String why = needsBody(c);
-        return List.of(offer("rib", 3, why.isEmpty() && !lineDrawn(c) ? words().text("why.line") : why));
+        return List.of(offer("rib", why.isEmpty() && !lineDrawn(c) ? words().text("why.line") : why));
     }
 
     @Override

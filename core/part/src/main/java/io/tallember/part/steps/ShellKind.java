@@ -9,12 +9,12 @@ import tools.jackson.databind.node.ObjectNode;
 /** Bodies hollowed to walls. */
 final class ShellKind extends Kind {
     ShellKind() {
-        super("shell");
+        super(3, "shell");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("shell", 3, needsBody(c)));
+        return List.of(offer("shell", needsBody(c)));
     }
 
     @Override

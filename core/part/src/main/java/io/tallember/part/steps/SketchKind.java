@@ -13,7 +13,7 @@ final class SketchKind extends Kind {
     private static final Set<String> PLACES = Set.of("plane", "moveX", "moveY", "turn");
 
     SketchKind() {
-        super("sketch");
+        super(1, "sketch");
     }
 
     @Override

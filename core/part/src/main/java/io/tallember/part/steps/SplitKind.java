@@ -6,12 +6,12 @@ import tools.jackson.databind.node.ObjectNode;
 /** Bodies cut apart along a plane or a face of any shape. */
 final class SplitKind extends Kind {
     SplitKind() {
-        super("split");
+        super(2, "split");
     }
 
     @Override
     protected List<Offer> offers(Context c) {
-        return List.of(offer("split", 2, needsBody(c)));
+        return List.of(offer("split", needsBody(c)));
     }
 
     @Override

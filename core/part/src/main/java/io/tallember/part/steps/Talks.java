@@ -6,6 +6,7 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.file.CommandJson;
+import io.tallember.part.rebuild.StepOutcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -40,9 +41,8 @@ public final class Talks {
     private static Form before(JsonNode asked, Context c) {
         if (asked.path("open").isString()) {
             Step step = c.shown().step(asked.get("open").stringValue());
-            return Kinds.of(step)
-                    .orElseThrow(() -> Refusal.of(step.name() + " has no sentence."))
-                    .opened(step, c);
+            Kind k = Kinds.of(step).orElseThrow(() -> Refusal.of(step.name() + " has no sentence."));
+            return k.aimed(left(k.opened(step, c)));
         }
         if (asked.path("begin").isString()) {
             String[] of = asked.get("begin").stringValue().split("/", 2);
@@ -66,6 +66,26 @@ public final class Talks {
             throw Refusal.of("A request lacks the sentence that it is about.");
         }
         return Form.read(asked.get("filled"), c);
+    }
+
+    /** A step's sentence without the picks that are gone, so that others can be picked for them. */
+    private static Form left(Form f) {
+        StepOutcome went = f.context().built().get().outcome(f.step());
+        if (went.reason() != GeometryException.Reason.LOST_REFERENCE) {
+            return f;
+        }
+        for (String place : List.copyOf(f.contents().keySet())) {
+            if (f.picked(place).size() > 1) {
+                f.pick(place, f.picked(place).stream().filter(r -> seen(r, f.context())).toList());
+            }
+        }
+        return f;
+    }
+
+    private static boolean seen(JsonNode ref, Context c) {
+        return c.bodies().stream().map(b -> b.body().names()).anyMatch(n -> ref.has("edge")
+                ? n.edge(ref.get("edge").asString("")).isPresent()
+                : !ref.has("face") || n.face(ref.get("face").asString("")).isPresent());
     }
 
     /** The sentence after a request's entry, or as it was with the reason why the entry can't be made. */
@@ -115,7 +135,10 @@ public final class Talks {
         if (!k.remedied().isEmpty()) {
             n.put("remedied", k.remedied());
         }
+        n.put("stage", k.stage()).put("offer", k.kinds().get(0) + "/" + k.offered(f));
         n.put("seenWithout", k.seenWithout() && !f.step().isEmpty());
+        ArrayNode takes = n.putArray("takes");
+        k.takes(f, p).forEach(takes::add);
         ArrayNode handles = n.putArray("handles");
         for (Handle h : k.handles(f, p)) {
             ObjectNode o = handles.addObject().put("at", h.place()).put("times", h.times()).put("below", h.below());
@@ -167,10 +190,23 @@ public final class Talks {
         return n;
     }
 
-    /** A step's sentence for the build sheet; nothing when its kind has none. */
+    /** A step's sentence for the build sheet, and how it can be mended when it failed. */
     public static void tell(Step step, Context c, ObjectNode n) {
         Kinds.of(step).ifPresent(k -> {
-            k.pen(k.opened(step, c)).write(n);
+            Form f = k.opened(step, c);
+            k.pen(f).write(n);
+            n.put("stage", k.stage());
+            StepOutcome went = c.built().get().outcome(step.id());
+            if (went.status() == StepOutcome.Status.FAILED) {
+                n.put("lost", went.reason() == GeometryException.Reason.LOST_REFERENCE);
+                ArrayNode remedies = n.putArray("remedies");
+                for (Remedy r : k.remedies(f, went)) {
+                    remedies.addObject()
+                            .put("label", r.label())
+                            .put("at", r.place())
+                            .set("entry", r.entry());
+                }
+            }
             if (k.alwaysCalled() || !step.name().matches("(" + k.words().text("names") + ") \\d+")) {
                 n.put("called", step.name());
             }

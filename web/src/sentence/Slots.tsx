@@ -8,16 +8,24 @@ export function ChoiceSlot<K extends string>({
   choices,
   onChoose,
   disabled,
+  mark,
 }: {
   label: string;
   value: K;
   choices: Record<K, string>;
   onChoose: (k: K) => void;
   disabled?: boolean;
+  /** How it is marked. */
+  mark?: "bad";
 }) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="slot choice" title={label} aria-label={label} disabled={disabled}>
+      <DropdownMenu.Trigger
+        className={`slot choice ${mark ?? ""}`}
+        title={label}
+        aria-label={label}
+        disabled={disabled}
+      >
         {choices[value]}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -43,16 +51,18 @@ export function ChoiceSlot<K extends string>({
 export function NumberSlot({
   label,
   text,
+  typed,
   formula,
-  unit,
   onKeep,
   onTyping,
 }: {
   label: string;
+  /** With its unit. */
   text: string;
+  /** As it is typed. */
+  typed: string;
   /** What the number is given by, if by a formula. */
   formula?: string;
-  unit: string;
   onKeep: (text: string) => Promise<boolean>;
   onTyping: (text: string | null) => void;
 }) {
@@ -63,14 +73,9 @@ export function NumberSlot({
   }, [open]);
   if (!open) {
     return (
-      <button
-        className="slot"
-        title={label}
-        aria-label={`${label}: ${text} ${unit}`}
-        onClick={() => setOpen(true)}
-      >
+      <button className="slot" title={label} aria-label={`${label}: ${text}`} onClick={() => setOpen(true)}>
         {formula ? <i>{formula} = </i> : null}
-        {text} {unit}
+        {text}
       </button>
     );
   }
@@ -84,7 +89,7 @@ export function NumberSlot({
       className="slot"
       aria-label={label}
       autoFocus
-      defaultValue={formula ?? text}
+      defaultValue={formula ?? typed}
       onChange={(e) => onTyping(e.target.value)}
       onBlur={drop}
       onKeyDown={(e) => {

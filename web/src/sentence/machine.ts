@@ -1,0 +1,189 @@
+import { api, Refused } from "../api/client";
+import type { Answer, Entry, Talk } from "../api/talk";
+import { kept, usePart } from "../part/store";
+import { hitOf } from "./pointing";
+
+/** Entries that wait for their turn: each is made in the sentence that the one before left. */
+let waiting: { at: string; entry: Entry }[] = [];
+let running: Promise<void> | null = null;
+/** Grows with each sentence that is opened, so that late answers of others are dropped. */
+let session = 0;
+
+/** Asks for a sentence; once more when the part has gone on meanwhile. */
+async function asked(talk: Talk): Promise<Answer> {
+  await kept();
+  const { view } = usePart.getState();
+  try {
+    return await api.sentence(view!.id, view!.revision, talk);
+  } catch (e) {
+    if (!(e instanceof Refused) || e.status !== 409) throw e;
+    await usePart.getState().refetch();
+    const now = usePart.getState().view!;
+    return api.sentence(now.id, now.revision, talk);
+  }
+}
+
+const answerNow = (): Answer | null => {
+  const { doing } = usePart.getState();
+  return doing.kind === "writing" ? doing.answer : null;
+};
+
+function told(e: unknown): void {
+  if (!(e instanceof Refused)) throw e;
+  usePart.getState().say(e.message, true);
+}
+
+/** Shows what a sentence would give; wrong numbers leave what was shown last. */
+function preview(answer: Answer): void {
+  const { tryOut, set } = usePart.getState();
+  const onlyNumbers = answer.lacks.every((l) => answer.slots[l.at]?.is === "number");
+  if (answer.lacks.length === 0 || (answer.seenWithout && !onlyNumbers))
+    tryOut({ do: "keep", talk: { filled: answer.filled } });
+  else if (!onlyNumbers) {
+    tryOut(null);
+    set({ previewWhy: "" });
+  }
+}
+
+/** Opens a sentence in the work bar. */
+async function first(talk: Talk, show: boolean): Promise<void> {
+  const mine = ++session;
+  waiting = [];
+  try {
+    const answer = await asked(talk);
+    if (mine !== session) return;
+    usePart.getState().start({ kind: "writing", answer });
+    if (show) preview(answer);
+    focusFirst();
+  } catch (e) {
+    told(e);
+  }
+}
+
+/** Begins what the shelf offers, with what is picked. */
+export const begin = (offer: string): Promise<void> =>
+  first({ begin: offer, picked: usePart.getState().picks.map((p) => hitOf(p)) }, true);
+
+/** Opens a step of the sheet; a place of its sentence is what the next click is for. */
+export const openStep = (step: string, at?: string): Promise<void> =>
+  first(at ? { open: step, at, entry: { aim: true } } : { open: step }, false);
+
+/** The last operation once more, with what is picked still to come. */
+export function again(): void {
+  const { last, say } = usePart.getState();
+  if (!last) say("Nothing was made yet that could be made again.", true);
+  else void first({ again: last }, true);
+}
+
+/** Puts a sentence that lacks something where it can be filled in. */
+export function write(answer: Answer): void {
+  session++;
+  usePart.getState().start({ kind: "writing", answer });
+  preview(answer);
+}
+
+const sameKind = (a: Entry, b: Entry) => ("typed" in a && "typed" in b) || ("pulled" in a && "pulled" in b);
+
+/** Makes an entry in the open sentence. */
+export function enter(at: string, entry: Entry): Promise<void> {
+  const last = waiting[waiting.length - 1];
+  if (last && last.at === at && sameKind(last.entry, entry)) last.entry = entry;
+  else waiting.push({ at, entry });
+  running ??= run().finally(() => (running = null));
+  return running;
+}
+
+async function run(): Promise<void> {
+  while (waiting.length > 0) {
+    const next = waiting.shift()!;
+    const before = answerNow();
+    const mine = session;
+    if (!before) {
+      waiting = [];
+      return;
+    }
+    try {
+      const answer = await asked({ filled: before.filled, ...next });
+      if (mine !== session || !answerNow()) return;
+      usePart.getState().set({ doing: { kind: "writing", answer } });
+      if (answer.refused) usePart.getState().say(answer.refused, true);
+      else preview(answer);
+      if (answer.focus && "chose" in next.entry) focusOn(answer.focus);
+      else if ("hit" in next.entry || "press" in next.entry) focusBack();
+    } catch (e) {
+      told(e);
+    }
+  }
+}
+
+/** Keeps what is being made, or says what is missing; says too what is wrong with it once it is kept. */
+export async function keep(): Promise<void> {
+  await running;
+  const answer = answerNow();
+  if (!answer) return;
+  const { doing, say, set, send } = usePart.getState();
+  const lack = answer.lacks[0];
+  if (lack) {
+    say(lack.said, true);
+    if (answer.slots[lack.at]?.is === "number") focusOn(lack.at);
+    return;
+  }
+  session++;
+  // the next thing can be begun while this one is being kept; what was previewed stays in sight until then
+  set({ doing: { kind: "looking" }, picks: [], hover: null, pointed: [] });
+  if (await send({ do: "keep", talk: { filled: answer.filled } })) {
+    set({ last: answer.filled });
+    reportFailure(answer.filled.step);
+  } else if (usePart.getState().doing.kind === "looking") set({ doing });
+}
+
+/** Says what is wrong with the step just kept: the one changed, or the newest. */
+function reportFailure(id: string): void {
+  const { view, say } = usePart.getState();
+  const step = id ? view?.steps.find((s) => s.id === id) : view?.steps[view.workLine - 1];
+  if (step?.status === "failed") say(`${step.name} was kept but can’t be built: ${step.message}`, true);
+}
+
+export function drop(): void {
+  session++;
+  usePart.getState().start({ kind: "looking" });
+}
+
+// where typed digits go
+
+let lastField = "";
+export const fieldUsed = (place: string) => (lastField = place);
+
+const field = (place: string) =>
+  document.querySelector<HTMLInputElement>(`.work input[data-place="${CSS.escape(place)}"]`);
+
+function focusOn(place: string): void {
+  requestAnimationFrame(() => {
+    const f = field(place);
+    f?.focus();
+    f?.select();
+  });
+}
+
+/** The first field that is empty, else the first. */
+function focusFirst(): void {
+  requestAnimationFrame(() => {
+    const answer = answerNow();
+    const all = [...document.querySelectorAll<HTMLInputElement>(".work input[data-place]")];
+    const empty = all.find((f) => f.value === "" && answer?.slots[f.dataset.place!]?.lack);
+    const f = empty ?? all[0];
+    f?.focus();
+    f?.select();
+  });
+}
+
+/** After a click in the view typed digits go where they went before. */
+export function focusBack(): void {
+  const el = document.activeElement;
+  if (el && el !== document.body && el.closest("input, [role=menu]")) return;
+  requestAnimationFrame(() => {
+    const f = field(lastField) ?? document.querySelector<HTMLInputElement>(".work input[data-place]");
+    f?.focus();
+    f?.select();
+  });
+}

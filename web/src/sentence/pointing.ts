@@ -1,0 +1,71 @@
+import { Vector3 } from "three";
+import type { Answer, Hit, Ref, Slot } from "../api/talk";
+import type { PartView, Vec3 } from "../api/types";
+import { usePart, type Pick } from "../part/store";
+import { useLookStore } from "../scene/useLook";
+
+/** How far before the part the ray of a click begins, in mm. */
+const BEFORE = 20000;
+
+/** What was picked, as the server reads clicks; with the ray through a pixel when it was clicked there. */
+export function hitOf(pick: Pick | null, at?: [number, number]): Hit {
+  const { view, preview } = usePart.getState();
+  const hit: Hit = {
+    what: pick ? (pick.kind === "vertex" ? "corner" : pick.kind) : "nothing",
+    of: pick?.body ?? "",
+    key: pick?.key ?? "",
+  };
+  for (const part of [preview, view]) {
+    const body = part?.bodies.find((b) => b.id === pick?.body);
+    const found =
+      pick?.kind === "vertex"
+        ? body?.vertices.find((v) => v.key === pick.key)
+        : pick?.kind === "edge"
+          ? body?.edges.find((e) => e.key === pick.key)
+          : undefined;
+    if (found) hit.point = found.point;
+  }
+  if (at) {
+    const { look } = useLookStore.getState();
+    const eye = look.toEye();
+    const from = look.fromScreen(...at).addScaledVector(eye, BEFORE);
+    hit.ray = { from: from.toArray() as Vec3, way: new Vector3().sub(eye).toArray() as Vec3 };
+  }
+  return hit;
+}
+
+/** What in the view can be hit for a sentence. */
+export function hittable(answer: Answer): Set<Pick["kind"]> {
+  const out = new Set<Pick["kind"]>();
+  for (const what of answer.takes) {
+    if (what === "face" || what === "edge") out.add(what);
+    else if (what === "corner") out.add("vertex");
+    else if (what === "body") out.add("face");
+  }
+  return out;
+}
+
+/** What a slot holds, as far as it is to be seen. */
+export function seen(slot: Slot, view: PartView): Pick[] {
+  return (slot.held ?? []).flatMap((ref) => view.bodies.flatMap((b) => ofBody(ref, slot.as, b)));
+}
+
+function ofBody(ref: Ref, as: Slot["as"], b: PartView["bodies"][number]): Pick[] {
+  if (typeof ref === "string") {
+    const whole = as === "body" && ref === b.id;
+    return b.faces
+      .filter((f) => whole || (as === "step" && f.steps[0] === ref))
+      .map((f) => ({ kind: "face", key: f.key, body: b.id }));
+  }
+  if (typeof ref.face === "string") return [{ kind: "face", key: ref.face, body: b.id }];
+  if (typeof ref.edge === "string") return [{ kind: "edge", key: ref.edge, body: b.id }];
+  return typeof ref.corner === "string" ? [{ kind: "vertex", key: ref.corner, body: b.id }] : [];
+}
+
+/** All that an open sentence holds. */
+export const allSeen = (answer: Answer, view: PartView): Pick[] =>
+  Object.values(answer.slots).flatMap((s) => seen(s, view));
+
+/** The first slot for which something of sketches can be clicked. */
+export const sketchSlot = (answer: Answer | null, what: "region" | "curve" | "point"): Slot | undefined =>
+  answer ? Object.values(answer.slots).find((s) => s.what?.includes(what)) : undefined;
