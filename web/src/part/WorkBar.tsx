@@ -9,7 +9,7 @@ export function WorkBar() {
   return (
     <section className="work" aria-label="Work bar">
       {doing.kind === "writing" ? (
-        <WriteBar answer={doing.answer} />
+        <WriteBar answer={doing.answer} turn={doing.turn} />
       ) : doing.kind === "sketching" ? (
         <SketchBar id={doing.step} />
       ) : doing.kind === "choosing-face" ? (

@@ -5,7 +5,7 @@ import { LineTool } from "../sketch/tools/line";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
 import { finishSketch, lookMoved } from "./sketching";
-import { again, drop, keep } from "../sentence/machine";
+import { again, drop, focusDigits, keep, tooEarly } from "../sentence/machine";
 import { usePart } from "./store";
 
 /** The keys of the part page; returns whether the key meant something. */
@@ -20,7 +20,10 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     return true;
   }
   if (e.ctrlKey || e.metaKey || e.altKey) return false;
+  if (tooEarly(key)) return true;
   if (doing.kind === "sketching" && sketchKey(e)) return true;
+  // digits go to the open sentence's number, wherever the focus is
+  if (doing.kind === "writing" && /^[0-9,=-]$/.test(key)) return !focusDigits();
   if (key === ".") openFinder();
   else if (key === "?") openKeys();
   else if (key === "Home") lookFrom("Corner");

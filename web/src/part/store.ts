@@ -11,8 +11,8 @@ export type Doing =
   /** For a new sketch, or for one that is laid on another face. */
   | { kind: "choosing-face"; sketch?: string }
   | { kind: "sketching"; step: string }
-  /** A step being made or changed, as its sentence stands. */
-  | { kind: "writing"; answer: Answer };
+  /** A step being made or changed, as its sentence stands; the turn tells one opening from another. */
+  | { kind: "writing"; answer: Answer; turn: number };
 
 export interface Notice {
   text: string;

@@ -1,15 +1,16 @@
-import { useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { Answer, Slot } from "../api/talk";
 import { Acts } from "../part/Acts";
 import { usePart } from "../part/store";
-import { drop, enter, fieldUsed, keep } from "./machine";
+import { drop, enter, fieldUsed, focusFirst, keep } from "./machine";
 import { LiveLine } from "./LiveLine";
 import { seen } from "./pointing";
 import { choices, Sentence } from "./Sentence";
 import { ChoiceSlot } from "./Slots";
 
 /** A step being made or changed, as its sentence. */
-export function WriteBar({ answer }: { answer: Answer }) {
+export function WriteBar({ answer, turn }: { answer: Answer; turn: number }) {
+  useLayoutEffect(focusFirst, [turn]);
   return (
     <>
       <div className="say">
@@ -29,7 +30,7 @@ function BarSlot({ answer, at, slot }: { answer: Answer; at: string; slot: Slot 
     onMouseEnter: () => set({ pointed: seen(slot, usePart.getState().view!) }),
     onMouseLeave: () => set({ pointed: [] }),
   };
-  if (slot.is === "number") return <Field key={`${answer.filled.step} ${at}`} at={at} slot={slot} />;
+  if (slot.is === "number") return <Field at={at} slot={slot} />;
   if (slot.is === "choice" || (slot.is === "pick" && slot.options)) {
     const all = choices(slot);
     const value = slot.chosen ?? "";

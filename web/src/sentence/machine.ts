@@ -45,18 +45,46 @@ function preview(answer: Answer): void {
   }
 }
 
+/** Keys that were pressed while a sentence was on its way; they belong to it. */
+let early: string[] | null = null;
+
+/** Keeps a key for the sentence that is on its way; false when none is. */
+export function tooEarly(key: string): boolean {
+  if (!early || !/^([0-9.,=/-]|Enter|Escape)$/.test(key)) return false;
+  early.push(key);
+  return true;
+}
+
+function catchUp(keys: string[]): void {
+  const end = keys.findIndex((k) => k === "Enter" || k === "Escape");
+  const typed = (end < 0 ? keys : keys.slice(0, end)).join("");
+  const answer = answerNow();
+  const numbers = (answer?.words ?? []).flatMap((w) =>
+    w.at && answer!.slots[w.at].is === "number" ? w.at : [],
+  );
+  const place = numbers.find((at) => answer!.slots[at].lack) ?? numbers[0];
+  if (typed && place) void enter(place, { typed });
+  if (keys[end] === "Enter") void keep();
+  else if (keys[end] === "Escape") drop();
+}
+
 /** Opens a sentence in the work bar. */
 async function first(talk: Talk, show: boolean): Promise<void> {
   const mine = ++session;
   waiting = [];
+  early = [];
   try {
     const answer = await asked(talk);
     if (mine !== session) return;
-    usePart.getState().start({ kind: "writing", answer });
+    usePart.getState().start({ kind: "writing", answer, turn: mine });
     if (show) preview(answer);
-    focusFirst();
+    const keys = early;
+    early = null;
+    catchUp(keys);
   } catch (e) {
     told(e);
+  } finally {
+    if (mine === session) early = null;
   }
 }
 
@@ -77,8 +105,7 @@ export function again(): void {
 
 /** Puts a sentence that lacks something where it can be filled in. */
 export function write(answer: Answer): void {
-  session++;
-  usePart.getState().start({ kind: "writing", answer });
+  usePart.getState().start({ kind: "writing", answer, turn: ++session });
   preview(answer);
 }
 
@@ -105,7 +132,7 @@ async function run(): Promise<void> {
     try {
       const answer = await asked({ filled: before.filled, ...next });
       if (mine !== session || !answerNow()) return;
-      usePart.getState().set({ doing: { kind: "writing", answer } });
+      usePart.getState().set({ doing: { kind: "writing", answer, turn: mine } });
       if (answer.refused) usePart.getState().say(answer.refused, true);
       else preview(answer);
       if (answer.focus && "chose" in next.entry) focusOn(answer.focus);
@@ -157,33 +184,35 @@ export const fieldUsed = (place: string) => (lastField = place);
 const field = (place: string) =>
   document.querySelector<HTMLInputElement>(`.work input[data-place="${CSS.escape(place)}"]`);
 
-function focusOn(place: string): void {
-  requestAnimationFrame(() => {
-    const f = field(place);
-    f?.focus();
-    f?.select();
-  });
+function select(f: HTMLInputElement | null | undefined): boolean {
+  f?.focus();
+  f?.select();
+  return f !== null && f !== undefined;
 }
 
-/** The first field that is empty, else the first. */
-function focusFirst(): void {
-  requestAnimationFrame(() => {
-    const answer = answerNow();
-    const all = [...document.querySelectorAll<HTMLInputElement>(".work input[data-place]")];
-    const empty = all.find((f) => f.value === "" && answer?.slots[f.dataset.place!]?.lack);
-    const f = empty ?? all[0];
-    f?.focus();
-    f?.select();
-  });
+function focusOn(place: string): void {
+  requestAnimationFrame(() => select(field(place)));
 }
+
+const fields = () => [...document.querySelectorAll<HTMLInputElement>(".work input[data-place]")];
+
+/** The first field that is empty, else the first. */
+function firstField(): HTMLInputElement | undefined {
+  const answer = answerNow();
+  const empty = fields().find((f) => f.value === "" && answer?.slots[f.dataset.place!]?.lack);
+  return empty ?? fields()[0];
+}
+
+export function focusFirst(): void {
+  select(firstField());
+}
+
+/** Where typed digits go when no field has the focus: to the one that had it last, else the first. */
+export const focusDigits = (): boolean => select(field(lastField) ?? fields()[0]);
 
 /** After a click in the view typed digits go where they went before. */
 export function focusBack(): void {
   const el = document.activeElement;
   if (el && el !== document.body && el.closest("input, [role=menu]")) return;
-  requestAnimationFrame(() => {
-    const f = field(lastField) ?? document.querySelector<HTMLInputElement>(".work input[data-place]");
-    f?.focus();
-    f?.select();
-  });
+  requestAnimationFrame(focusDigits);
 }

@@ -266,7 +266,7 @@ class WholeStoryTest extends Browsing {
         page.press("Apply");
         double bored = block - Math.PI * 25 * 20;
         page.untilVolume(bored);
-        page.press("diameter: 10 mm");
+        page.press("Diameter: 10 mm");
         page.keys("12", Keys.ENTER);
         page.untilVolume(block - Math.PI * 36 * 20);
         page.chord(Keys.CONTROL, "z");
@@ -279,7 +279,7 @@ class WholeStoryTest extends Browsing {
         page.choose(".work [aria-label=Screw]", "for M6");
         page.press("Apply");
         page.untilVolume(bored - Math.PI * 3.3 * 3.3 * 20);
-        page.sees("[data-testid=steps]", "for M6 normal");
+        page.sees("[data-testid=steps]", "for M6 with normal clearance");
 
         // the hole again beside it
         page.keys("6", "q");
@@ -296,7 +296,7 @@ class WholeStoryTest extends Browsing {
         // cut apart along a plane: the same volume, two bodies
         page.keys("2", "r");
         page.choose(".work [aria-label='Plane or face']", "the side plane");
-        page.sees(".work", "into 2 bodies");
+        page.sees("[data-testid=live]", "2 bodies");
         page.keys(Keys.ENTER);
         page.sees("[data-testid=steps]", "Split the bodies along");
         page.untilVolume(bored);

@@ -250,7 +250,8 @@ public record PartDocument(
                     && b.uses().contains(step.id())
                     && b.uses().stream()
                             .allMatch(u -> u.equals(step.id())
-                                    || find(u).filter(x -> steps.indexOf(x) < at).isPresent())) {
+                                    || find(u).filter(x -> steps.indexOf(x) < at)
+                                            .isPresent())) {
                 out.add(b.id());
             }
         }

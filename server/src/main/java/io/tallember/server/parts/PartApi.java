@@ -63,7 +63,8 @@ class PartApi {
     @PostMapping(path = "/sentence", produces = JSON)
     String sentence(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(id, () -> workshop.sentence(id, revision(n), n.path("talk")).toString());
+        return works.at(
+                id, () -> workshop.sentence(id, revision(n), n.path("talk")).toString());
     }
 
     @PostMapping(path = "/undo", produces = JSON)

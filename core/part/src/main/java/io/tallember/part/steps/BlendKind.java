@@ -34,7 +34,8 @@ final class BlendKind extends Kind {
         f.choose("kind", offer.equals("bevel") ? "bevel" : "round");
         f.choose("whole", "none");
         List<JsonNode> what = new ArrayList<>();
-        picked.forEach(h -> h.edgeRef(f.context()).or(() -> h.faceRef(f.context())).ifPresent(what::add));
+        picked.forEach(
+                h -> h.edgeRef(f.context()).or(() -> h.faceRef(f.context())).ifPresent(what::add));
         f.pick("what", what);
         f.choose("chain", "yes");
         f.usual("size", 2, 1 / 16.0);
@@ -124,9 +125,13 @@ final class BlendKind extends Kind {
                     f.choose("whole", "none");
                 }
                 if (f.is("kind", "held")) {
-                    f.pick("what", f.picked("what").stream().filter(r -> r.has("edge")).toList());
+                    f.pick(
+                            "what",
+                            f.picked("what").stream().filter(r -> r.has("edge")).toList());
                 } else if (f.is("kind", "between") || f.is("kind", "full")) {
-                    f.pick("what", f.picked("what").stream().filter(r -> r.has("face")).toList());
+                    f.pick(
+                            "what",
+                            f.picked("what").stream().filter(r -> r.has("face")).toList());
                 }
                 f.aim("what");
             }
@@ -230,7 +235,8 @@ final class BlendKind extends Kind {
                     p.slots().get("what").lack = words().text("what.lackFull");
                     p.slots().get("what").text = words().text("faces.empty");
                 } else {
-                    p.slots().get("what").text = words().counted("faces", f.picked("what").size());
+                    p.slots().get("what").text =
+                            words().counted("faces", f.picked("what").size());
                 }
             }
             case "held" -> {
@@ -240,9 +246,8 @@ final class BlendKind extends Kind {
             }
             case "between" -> {
                 Slot what = p.faces("what");
-                what.text = what.held.isEmpty()
-                        ? words().text("faces.empty")
-                        : words().counted("faces", what.held.size());
+                what.text =
+                        what.held.isEmpty() ? words().text("faces.empty") : words().counted("faces", what.held.size());
                 what.lack = what.held.isEmpty() ? words().text("against.lack") : "";
                 what.ask = words().text("what.askBetween");
                 p.faces("against");
@@ -269,7 +274,7 @@ final class BlendKind extends Kind {
         }
         Slot size = p.length("size");
         size.hint = words().text(
-                f.is("kind", "bevel") ? "size.bevel" : f.is("measure", "width") ? "size.width" : "size.radius");
+                        f.is("kind", "bevel") ? "size.bevel" : f.is("measure", "width") ? "size.width" : "size.radius");
         boolean changing = f.is("kind", "round") && f.is("measure", "changing");
         if (f.is("kind", "bevel")) {
             p.choice("reach", "same", "two", "angle").quiet(f.is("reach", "same"));
@@ -307,8 +312,9 @@ final class BlendKind extends Kind {
     }
 
     private void radius(Form f, Pen row, String id, boolean last) {
-        row.length("size");
+        Slot size = row.length("size");
         if (last) {
+            size.label = words().text("places.last.label");
             row.word("end", words().text("places.end"));
             return;
         }
@@ -337,7 +343,8 @@ final class BlendKind extends Kind {
 
     @Override
     protected List<Handle> handles(Form f, Pen p) {
-        JsonNode first = f.picked("what").stream().filter(r -> r.has("edge")).findFirst().orElse(null);
+        JsonNode first =
+                f.picked("what").stream().filter(r -> r.has("edge")).findFirst().orElse(null);
         if (first == null || !p.slots().containsKey("whole") || !f.is("whole", "none")) {
             return List.of();
         }
@@ -365,8 +372,10 @@ final class BlendKind extends Kind {
     @Override
     protected void write(Form f, ObjectNode n) {
         String kind = f.chosen("kind");
-        List<JsonNode> edges = f.picked("what").stream().filter(r -> r.has("edge")).toList();
-        List<JsonNode> faces = f.picked("what").stream().filter(r -> r.has("face")).toList();
+        List<JsonNode> edges =
+                f.picked("what").stream().filter(r -> r.has("edge")).toList();
+        List<JsonNode> faces =
+                f.picked("what").stream().filter(r -> r.has("face")).toList();
         n.put("bevel", kind.equals("bevel"));
         switch (kind) {
             case "full" -> {

@@ -86,7 +86,10 @@ final class BodiesKinds {
         @Override
         protected boolean hit(Form f, Hit h) {
             boolean aimed = f.aim().equals("plane");
-            if (aimed && h.face(f.context()).filter(x -> x.surface() instanceof Plane).isEmpty()) {
+            if (aimed
+                    && h.face(f.context())
+                            .filter(x -> x.surface() instanceof Plane)
+                            .isEmpty()) {
                 throw io.tallember.part.Refusal.of(words().text("plane.no"));
             }
             if (aimed) {
@@ -123,7 +126,8 @@ final class BodiesKinds {
         @Override
         protected void begun(Form f, String offer, List<Hit> picked) {
             List<PartBody> all = f.context().bodies();
-            List<JsonNode> one = all.size() == 1 ? List.of(MAKE.stringNode(all.get(0).id())) : bodies(picked);
+            List<JsonNode> one =
+                    all.size() == 1 ? List.of(MAKE.stringNode(all.get(0).id())) : bodies(picked);
             f.choose("copy", "no");
             f.pick("bodies", new ArrayList<>(one));
             f.usual("x", 20, 1);

@@ -20,8 +20,7 @@ final class FacesKind extends Kind {
     @Override
     protected List<Offer> offers(Context c) {
         String why = needsBody(c);
-        return List.of(
-                offer("move", why), offer("remove", why), offer("replace", why), offer("divide", why));
+        return List.of(offer("move", why), offer("remove", why), offer("replace", why), offer("divide", why));
     }
 
     @Override
@@ -40,7 +39,8 @@ final class FacesKind extends Kind {
         f.rows("sketches", List.of());
         if (offer.equals("divide")) {
             List<String> free = sketches(f).stream()
-                    .filter(s -> f.context().shown().steps().stream().noneMatch(x -> x.uses().contains(s)))
+                    .filter(s -> f.context().shown().steps().stream()
+                            .noneMatch(x -> x.uses().contains(s)))
                     .toList();
             if (!free.isEmpty()) {
                 along(f, free.get(free.size() - 1));
@@ -55,7 +55,8 @@ final class FacesKind extends Kind {
 
     private static List<String> sketches(Form f) {
         return f.context().steps().stream()
-                .filter(s -> s instanceof SketchStep && f.context().sketch(s.id()).isPresent())
+                .filter(s ->
+                        s instanceof SketchStep && f.context().sketch(s.id()).isPresent())
                 .map(Step::id)
                 .toList();
     }
@@ -188,8 +189,7 @@ final class FacesKind extends Kind {
         if (face == null || !p.slots().containsKey("distance")) {
             return List.of();
         }
-        return List.of(
-                new Handle("distance", vec(face.get("point")), vec(face.get("normal")), 1, f.is("way", "move")));
+        return List.of(new Handle("distance", vec(face.get("point")), vec(face.get("normal")), 1, f.is("way", "move")));
     }
 
     private static Vec3 vec(JsonNode n) {

@@ -7,8 +7,11 @@ import io.tallember.part.Unit;
 import io.tallember.part.file.Typed;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -26,7 +29,13 @@ public final class Form {
     private final String kind;
     private final String step;
     private final Map<String, Content> contents = new LinkedHashMap<>();
+    /** What followed from choices that were made, by the place and the key that was left: so that it goes back with them. */
+    private final Map<String, Map<String, Followed>> memory = new LinkedHashMap<>();
+
     private String aim = "";
+
+    /** What a place held before a choice and after it; null for nothing. */
+    private record Followed(Content before, Content after) {}
 
     /** @param step the id of the step that is changed; empty for a new one */
     Form(Context context, String kind, String step) {
@@ -155,6 +164,38 @@ public final class Form {
         set(place, new Content.Chosen(key));
     }
 
+    /** Makes a choice with what follows from it; what followed when it was left is taken back where nobody touched it since. */
+    void choose(String place, String key, Runnable follows) {
+        String left = chosen(place);
+        Map<String, Content> before = new LinkedHashMap<>(contents);
+        choose(place, key);
+        follows.run();
+        Map<String, Followed> back = memory.remove(place + "/" + key);
+        if (back != null) {
+            back.forEach((p, f) -> {
+                if (Objects.equals(contents.get(p), f.after())) {
+                    if (f.before() == null) {
+                        contents.remove(p);
+                    } else {
+                        contents.put(p, f.before());
+                    }
+                }
+            });
+        }
+        Map<String, Followed> followed = new LinkedHashMap<>();
+        Set<String> all = new LinkedHashSet<>(before.keySet());
+        all.addAll(contents.keySet());
+        all.remove(place);
+        for (String p : all) {
+            if (!Objects.equals(before.get(p), contents.get(p))) {
+                followed.put(p, new Followed(before.get(p), contents.get(p)));
+            }
+        }
+        if (!followed.isEmpty() && !left.equals(key)) {
+            memory.put(place + "/" + left, followed);
+        }
+    }
+
     // picks
 
     List<JsonNode> picked(String place) {
@@ -251,24 +292,42 @@ public final class Form {
     ObjectNode write() {
         ObjectNode n = MAKE.objectNode().put("kind", kind).put("step", step).put("aim", aim);
         ObjectNode all = n.putObject("contents");
-        contents.forEach((place, c) -> {
-            ObjectNode o = all.putObject(place);
-            if (c instanceof Content.Text t) {
-                o.put("text", t.text());
-                if (t.exact() != null) {
-                    o.put("exact", t.exact());
-                }
-            } else if (c instanceof Content.Chosen k) {
-                o.put("chosen", k.key());
-            } else if (c instanceof Content.Picked p) {
-                ArrayNode refs = o.putArray("picked");
-                p.refs().forEach(refs::add);
-            } else {
-                ArrayNode ids = o.putArray("rows");
-                ((Content.Rows) c).ids().forEach(ids::add);
-            }
-        });
+        contents.forEach((place, c) -> all.set(place, write(c)));
+        if (!memory.isEmpty()) {
+            ObjectNode back = n.putObject("memory");
+            memory.forEach((choice, followed) -> {
+                ObjectNode of = back.putObject(choice);
+                followed.forEach((place, f) -> {
+                    ObjectNode o = of.putObject(place);
+                    if (f.before() != null) {
+                        o.set("before", write(f.before()));
+                    }
+                    if (f.after() != null) {
+                        o.set("after", write(f.after()));
+                    }
+                });
+            });
+        }
         return n;
+    }
+
+    private static ObjectNode write(Content c) {
+        ObjectNode o = MAKE.objectNode();
+        if (c instanceof Content.Text t) {
+            o.put("text", t.text());
+            if (t.exact() != null) {
+                o.put("exact", t.exact());
+            }
+        } else if (c instanceof Content.Chosen k) {
+            o.put("chosen", k.key());
+        } else if (c instanceof Content.Picked p) {
+            ArrayNode refs = o.putArray("picked");
+            p.refs().forEach(refs::add);
+        } else {
+            ArrayNode ids = o.putArray("rows");
+            ((Content.Rows) c).ids().forEach(ids::add);
+        }
+        return o;
     }
 
     static Form read(JsonNode n, Context context) {
@@ -282,7 +341,22 @@ public final class Form {
             throw Refusal.of("A sentence has at most " + MOST_PLACES + " places.");
         }
         n.path("contents").properties().forEach(e -> f.set(e.getKey(), content(e.getKey(), e.getValue())));
+        n.path("memory").properties().forEach(choice -> {
+            Map<String, Followed> followed = new LinkedHashMap<>();
+            choice.getValue()
+                    .properties()
+                    .forEach(e -> followed.put(
+                            e.getKey(),
+                            new Followed(
+                                    remembered(e.getKey(), e.getValue(), "before"),
+                                    remembered(e.getKey(), e.getValue(), "after"))));
+            f.memory.put(choice.getKey(), followed);
+        });
         return f;
+    }
+
+    private static Content remembered(String place, JsonNode n, String when) {
+        return n.has(when) ? content(place, n.get(when)) : null;
     }
 
     private static Content content(String place, JsonNode c) {

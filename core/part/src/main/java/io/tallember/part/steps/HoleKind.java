@@ -9,12 +9,10 @@ import io.tallember.geometry.Vec3;
 import io.tallember.part.HoleStep;
 import io.tallember.part.Measure;
 import io.tallember.part.Refusal;
-import io.tallember.part.file.StepJson;
 import io.tallember.part.holes.ScrewSizes;
 import io.tallember.part.holes.ScrewSizes.Screw;
 import io.tallember.part.steps.Slot.Option;
 import io.tallember.solid.Edge;
-import io.tallember.solid.Face;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -131,9 +129,7 @@ final class HoleKind extends Kind {
 
     @Override
     protected String numberPlace(Form f, String place) {
-        return place.startsWith("places.")
-                ? place.substring("places.".length()).replace('.', '-')
-                : place;
+        return place.startsWith("places.") ? place.substring("places.".length()).replace('.', '-') : place;
     }
 
     @Override
@@ -148,13 +144,15 @@ final class HoleKind extends Kind {
 
     /** A screw's own numbers. */
     private static void sized(Form f, Screw s) {
-        f.length("diameter", switch (f.chosen("fit")) {
-            case "tapped" -> s.drill();
-            case "fine" -> s.fineDrill() > 0 ? s.fineDrill() : s.drill();
-            case "close" -> s.close();
-            case "loose" -> s.loose();
-            default -> s.normal();
-        });
+        f.length(
+                "diameter",
+                switch (f.chosen("fit")) {
+                    case "tapped" -> s.drill();
+                    case "fine" -> s.fineDrill() > 0 ? s.fineDrill() : s.drill();
+                    case "close" -> s.close();
+                    case "loose" -> s.loose();
+                    default -> s.normal();
+                });
         if (f.is("mouth", "counterbore") || f.is("mouth", "spotface")) {
             f.length("head", s.bore());
             f.length("headDepth", f.is("mouth", "spotface") ? 1 : s.boreDepth());
@@ -195,7 +193,8 @@ final class HoleKind extends Kind {
             byEdge(f, h, h.edge(c).get());
             return true;
         }
-        Optional<JsonNode> flat = h.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> h.faceRef(c));
+        Optional<JsonNode> flat =
+                h.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> h.faceRef(c));
         if (f.aim().equals("target") && h.face(c).isPresent()) {
             f.pick("target", h.faceRef(c).orElseThrow());
             f.aim("where");
@@ -204,7 +203,8 @@ final class HoleKind extends Kind {
         String last = last(f);
         if (h.what() == Hit.What.POINT) {
             JsonNode on = Optional.ofNullable(h.under())
-                    .flatMap(u -> u.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> u.faceRef(c)))
+                    .flatMap(u ->
+                            u.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> u.faceRef(c)))
                     .orElse(last.isEmpty() ? null : f.one(last + ".on"));
             if (on == null) {
                 throw Refusal.of(words().text("where.noFaceUnder"));
@@ -214,9 +214,7 @@ final class HoleKind extends Kind {
             f.pick(p + ".point", MAKE.objectNode().put("sketch", h.of()).put("point", h.key()));
             return true;
         }
-        JsonNode on = h.what() == Hit.What.FACE
-                ? flat.orElse(null)
-                : last.isEmpty() ? null : f.one(last + ".on");
+        JsonNode on = h.what() == Hit.What.FACE ? flat.orElse(null) : last.isEmpty() ? null : f.one(last + ".on");
         Optional<Vec2> at = on == null ? Optional.empty() : h.in(on, c);
         if (at.isEmpty()) {
             throw Refusal.of(words().text("where.no"));
@@ -289,15 +287,16 @@ final class HoleKind extends Kind {
         JsonNode point = f.one(place + ".point");
         if (f.is(place + ".spot", "point") && point != null) {
             return c.sketch(point.path("sketch").asString(""))
-                    .flatMap(s -> s.step().sketch().find(point.path("point").asString(""))
+                    .flatMap(s -> s.step()
+                            .sketch()
+                            .find(point.path("point").asString(""))
                             .filter(e -> e instanceof io.tallember.sketch.SketchPoint)
                             .map(e -> ((io.tallember.sketch.SketchPoint) e).at())
                             .map(at -> s.frame().point(at.x(), at.y(), 0)))
                     .orElse(Vec3.ZERO);
         }
         Frame at = Hit.frame(f.one(place + ".on"), c.built().get());
-        return at.point(
-                f.number(place + ".x", Measure.LENGTH, 0), f.number(place + ".y", Measure.LENGTH, 0), 0);
+        return at.point(f.number(place + ".x", Measure.LENGTH, 0), f.number(place + ".y", Measure.LENGTH, 0), 0);
     }
 
     @Override
@@ -411,9 +410,7 @@ final class HoleKind extends Kind {
             String at = "places." + id;
             ObjectNode p = places.addObject().put("id", id);
             p.set("on", f.one(at + ".on"));
-            p.putArray("at")
-                    .add(f.number(at + ".x", Measure.LENGTH, 0))
-                    .add(f.number(at + ".y", Measure.LENGTH, 0));
+            p.putArray("at").add(f.number(at + ".x", Measure.LENGTH, 0)).add(f.number(at + ".y", Measure.LENGTH, 0));
             switch (f.chosen(at + ".spot")) {
                 case "point" -> p.set("spot", f.one(at + ".point"));
                 case "edge" -> p.putObject("spot").set("edge", f.one(at + ".edge"));

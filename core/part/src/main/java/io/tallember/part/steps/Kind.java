@@ -108,7 +108,8 @@ public abstract class Kind {
         if (failed.remedy() == null || remedied().isEmpty()) {
             return List.of();
         }
-        String label = words.text("remedy.use").replace("@", Texts.sized(failed.remedy(), f.context().unit()));
+        String label = words.text("remedy.use")
+                .replace("@", Texts.sized(failed.remedy(), f.context().unit()));
         return List.of(new Remedy(label, remedied(), MAKE.objectNode().put("pulled", failed.remedy())));
     }
 
@@ -316,7 +317,11 @@ public abstract class Kind {
             chose(f, s, entry.get("chose").stringValue());
         } else if (entry.path("out").isString() && s.isPick()) {
             String key = entry.get("out").stringValue();
-            f.pick(at, f.picked(at).stream().filter(r -> !Form.keyOf(r).equals(key)).toList());
+            f.pick(
+                    at,
+                    f.picked(at).stream()
+                            .filter(r -> !Form.keyOf(r).equals(key))
+                            .toList());
             follow(f, at);
         } else if (entry.has("press")) {
             press(f, at);
@@ -337,8 +342,12 @@ public abstract class Kind {
         if (s.options.stream().noneMatch(o -> o.key().equals(key))) {
             throw Refusal.of(Refusal.quoted(key) + " can't be chosen here.");
         }
+        if (!s.isPick() && f.is(s.place, key)) {
+            return;
+        }
         if (!s.isPick()) {
-            f.choose(s.place, key);
+            f.choose(s.place, key, () -> follow(f, s.place));
+            return;
         } else if (key.equals("?")) {
             f.aim(s.place);
             return;

@@ -83,7 +83,8 @@ final class MarkKind extends Kind {
         JsonNode ref = h.faceRef(c).orElseThrow();
         if (face.surface() instanceof Plane) {
             boolean second = way.equals("where-planes-meet")
-                    && (f.aim().equals("second") || f.one("second") == null && !f.aim().equals("plane"));
+                    && (f.aim().equals("second")
+                            || f.one("second") == null && !f.aim().equals("plane"));
             f.pick(second ? "second" : "plane", ref);
             if (way.equals("where-planes-meet")) {
                 f.aim("second");
@@ -148,7 +149,8 @@ final class MarkKind extends Kind {
     @Override
     protected void write(Form f, ObjectNode n) {
         String way = f.chosen("way");
-        n.put("kind", way.toLowerCase(Locale.ROOT).startsWith("point") ? "point" : "axis").put("way", way);
+        n.put("kind", way.toLowerCase(Locale.ROOT).startsWith("point") ? "point" : "axis")
+                .put("way", way);
         n.set("plane", f.one("plane") == null ? MAKE.stringNode("top") : f.one("plane"));
         if (way.equals("where-planes-meet")) {
             f.writeOne(n, "second", "second");

@@ -22,13 +22,44 @@ final class MouldedKind extends Kind {
             Feature.RIM, Map.of("height", 3.0, "thickness", 1.5, "clearance", 0.1),
             Feature.CLIP,
                     Map.of(
-                            "length", 18.0, "width", 6.0, "thickness", 2.5, "tip", 1.8, "hook", 1.2, "lead", 30.0,
-                            "hold", 5.0, "root", 0.8),
+                            "length",
+                            18.0,
+                            "width",
+                            6.0,
+                            "thickness",
+                            2.5,
+                            "tip",
+                            1.8,
+                            "hook",
+                            1.2,
+                            "lead",
+                            30.0,
+                            "hold",
+                            5.0,
+                            "root",
+                            0.8),
             Feature.POST,
                     Map.of(
-                            "diameter", 7.0, "height", 15.0, "draft", 1.0, "hole", 2.6, "depth", 12.0, "reach", 8.0,
-                            "rise", 9.0, "web", 1.2),
+                            "diameter",
+                            7.0,
+                            "height",
+                            15.0,
+                            "draft",
+                            1.0,
+                            "hole",
+                            2.6,
+                            "depth",
+                            12.0,
+                            "reach",
+                            8.0,
+                            "rise",
+                            9.0,
+                            "web",
+                            1.2),
             Feature.SLOTS, Map.of("length", 16.0, "width", 2.0, "spacing", 4.0, "between", 20.0, "depth", 3.0));
+
+    /** The sizes of a post's gussets. */
+    private static final List<String> GUSSETS = List.of("reach", "rise", "web");
 
     MouldedKind() {
         super(3, "moulded");
@@ -153,13 +184,14 @@ final class MouldedKind extends Kind {
     @Override
     protected void say(Form f, Pen p) {
         Feature feature = feature(f);
-        p.follows("sentence." + f.chosen("feature"));
         boolean bare = feature == Feature.POST && f.is("gussets", "0");
+        p.follows("sentence." + f.chosen("feature") + (bare ? ".bare" : ""));
         for (String size : feature.sizes()) {
-            if (bare && List.of("reach", "rise", "web").contains(size)) {
-                continue;
+            Slot s = p.number(size, feature.angle(size) ? Measure.ANGLE : Measure.LENGTH);
+            if (bare && GUSSETS.contains(size)) {
+                s.lack = "";
+                s.trouble = "";
             }
-            p.number(size, feature.angle(size) ? Measure.ANGLE : Measure.LENGTH);
         }
         if (feature == Feature.POST) {
             List<Option> counts = new ArrayList<>();
@@ -229,7 +261,7 @@ final class MouldedKind extends Kind {
         boolean bare = feature == Feature.POST && f.is("gussets", "0");
         for (String size : feature.sizes()) {
             Measure m = feature.angle(size) ? Measure.ANGLE : Measure.LENGTH;
-            idle(f, n, size, !(bare && List.of("reach", "rise", "web").contains(size)), m, 1);
+            idle(f, n, size, !(bare && GUSSETS.contains(size)), m, 1);
         }
         Integer count = feature == Feature.POST ? Integer.valueOf(f.chosen("gussets")) : f.whole("count");
         n.put("count", count == null ? 6 : count).put("rows", f.whole("rows") == null ? 1 : f.whole("rows"));

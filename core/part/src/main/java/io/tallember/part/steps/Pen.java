@@ -74,8 +74,7 @@ public final class Pen {
 
     /** A row of a list, whose slots stand under the row's name; its pattern is called as the list. */
     Pen row(String list, String id, int at) {
-        Pen row =
-                new Pen(form, words, slots, rows, prefix + list + "." + id + ".", said + list + ".", at, said + list);
+        Pen row = new Pen(form, words, slots, rows, prefix + list + "." + id + ".", said + list + ".", at, said + list);
         rows.computeIfAbsent(prefix + list, k -> new ArrayList<>()).add(row);
         return row;
     }
@@ -89,7 +88,8 @@ public final class Pen {
         Slot s = slot(place, "number");
         String typed = form.text(s.place);
         s.number = true;
-        String unit = measure == Measure.ANGLE ? "\u00b0" : form.context().unit().word();
+        String unit =
+                measure == Measure.ANGLE ? "\u00b0" : form.context().unit().word();
         s.field.put("typed", typed).put("unit", unit).put("angle", measure == Measure.ANGLE);
         if (typed.isBlank()) {
             s.lack = words.text("number.lack");
@@ -98,8 +98,9 @@ public final class Pen {
         }
         try {
             double v = form.number(s.place, measure);
-            String shown =
-                    measure == Measure.ANGLE ? Texts.degrees(v) : Texts.length(v, form.context().unit());
+            String shown = measure == Measure.ANGLE
+                    ? Texts.degrees(v)
+                    : Texts.length(v, form.context().unit());
             boolean formula = form.exact(s.place) == null
                     && !typed.strip().startsWith("=")
                     && typed.codePoints().anyMatch(c -> Character.isLetter(c) || "+*/(".indexOf(c) >= 0);
@@ -143,6 +144,7 @@ public final class Pen {
     /** A text. */
     Slot text(String place) {
         Slot s = slot(place, "number");
+        s.number = true;
         s.text = form.text(s.place);
         s.field.put("typed", s.text).put("unit", "").put("angle", false).put("plain", true);
         return s;
@@ -207,9 +209,7 @@ public final class Pen {
         int n = s.held.size();
         s.text = n == 0
                 ? told(place, "empty")
-                : words.find(said + place + ".n").isPresent()
-                        ? words.counted(said + place, n)
-                        : Integer.toString(n);
+                : words.find(said + place + ".n").isPresent() ? words.counted(said + place, n) : Integer.toString(n);
         if (n == 0 && words.find(said + place + ".lack").isPresent()) {
             s.lack = told(place, "lack");
         }
@@ -230,9 +230,11 @@ public final class Pen {
 
     /** A plane: one of the three, one that a step made, or a flat face. */
     Slot plane(String place) {
-        return plane(place, h -> h.face(form.context())
-                .filter(f -> f.surface() instanceof io.tallember.geometry.Plane)
-                .flatMap(f -> h.faceRef(form.context())));
+        return plane(
+                place,
+                h -> h.face(form.context())
+                        .filter(f -> f.surface() instanceof io.tallember.geometry.Plane)
+                        .flatMap(f -> h.faceRef(form.context())));
     }
 
     Slot plane(String place, Function<Hit, Optional<JsonNode>> taker, String... what) {
@@ -242,13 +244,11 @@ public final class Pen {
         for (String base : List.of("top", "front", "side")) {
             all.add(new Option(base, words.text("plane." + base)));
         }
-        form.context()
-                .steps()
-                .forEach(step -> {
-                    if (step instanceof io.tallember.part.PlaneStep && !step.id().equals(form.step())) {
-                        all.add(new Option(step.id(), step.name()));
-                    }
-                });
+        form.context().steps().forEach(step -> {
+            if (step instanceof io.tallember.part.PlaneStep && !step.id().equals(form.step())) {
+                all.add(new Option(step.id(), step.name()));
+            }
+        });
         named(s, all, ref, ref == null ? words.text("plane.none") : Planes.said(ref, form.context(), words));
         return s;
     }
@@ -260,13 +260,11 @@ public final class Pen {
         for (String base : List.of("x", "y", "z")) {
             all.add(new Option(base, words.text("axis." + base)));
         }
-        form.context()
-                .steps()
-                .forEach(step -> {
-                    if (step instanceof io.tallember.part.MarkStep m && !m.way().point()) {
-                        all.add(new Option(step.id(), step.name()));
-                    }
-                });
+        form.context().steps().forEach(step -> {
+            if (step instanceof io.tallember.part.MarkStep m && !m.way().point()) {
+                all.add(new Option(step.id(), step.name()));
+            }
+        });
         JsonNode ref = form.one(s.place);
         named(s, all, ref, Planes.axisSaid(ref, form.context(), words));
         return s;
@@ -274,7 +272,9 @@ public final class Pen {
 
     /** Gives a pick names to choose from, and a way to pick in the view instead. */
     private void named(Slot s, List<Option> all, JsonNode ref, String text) {
-        String chosen = ref == null ? "" : ref.isString() ? ref.stringValue() : ref.path("step").asString("");
+        String chosen = ref == null
+                ? ""
+                : ref.isString() ? ref.stringValue() : ref.path("step").asString("");
         boolean known = all.stream().anyMatch(o -> o.key().equals(chosen));
         List<Option> options = new ArrayList<>(all);
         boolean aimed = form.aim().equals(s.place);
@@ -297,9 +297,8 @@ public final class Pen {
                         : Optional.empty(),
                 "body");
         s.field.put("as", "body");
-        List<String> names = form.names(s.place).stream()
-                .map(form.context()::bodyName)
-                .toList();
+        List<String> names =
+                form.names(s.place).stream().map(form.context()::bodyName).toList();
         s.text = names.isEmpty() ? none : String.join(", ", names);
         return s;
     }
@@ -333,9 +332,17 @@ public final class Pen {
             } else if (b instanceof WordList.Bit.At a) {
                 Slot s = slots.get(prefix + a.slot());
                 if (s != null) {
-                    out.add(s.field.path("is").asString("").equals("word")
-                            ? new Said(s.text, null, quiet)
-                            : new Said(null, s.place, quiet || s.field.path("is").asString("").equals("act")));
+                    out.add(
+                            s.field.path("is").asString("").equals("word")
+                                    ? new Said(s.text, null, quiet)
+                                    : new Said(
+                                            null,
+                                            s.place,
+                                            quiet
+                                                    || s.field
+                                                            .path("is")
+                                                            .asString("")
+                                                            .equals("act")));
                 }
                 for (Pen row : rows.getOrDefault(prefix + a.slot(), List.of())) {
                     row.write(words.pattern(row.pattern), quiet, out);

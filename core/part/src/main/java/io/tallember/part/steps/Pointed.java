@@ -10,8 +10,6 @@ public final class Pointed {
 
     /** Within the face, where one is found; else the middle of its bounds. */
     public static Vec3 of(Face f) {
-        return f.region()
-                .interiorPoint(Tolerance.DEFAULT)
-                .orElse(f.bounds().centre());
+        return f.region().interiorPoint(Tolerance.DEFAULT).orElse(f.bounds().centre());
     }
 }

@@ -152,9 +152,8 @@ abstract class ProfileKind extends Kind {
     /** What a repeat in the sketch has like the one that was picked last, and isn't picked. */
     private List<JsonNode> alike(Form f) {
         List<JsonNode> picked = f.picked("regions");
-        PlacedSketch s = picked.isEmpty()
-                ? null
-                : f.context().sketch(f.chosen("sketch")).orElse(null);
+        PlacedSketch s =
+                picked.isEmpty() ? null : f.context().sketch(f.chosen("sketch")).orElse(null);
         if (s == null) {
             return List.of();
         }
@@ -163,7 +162,8 @@ abstract class ProfileKind extends Kind {
                 ? List.of()
                 : Stream.concat(regions(s).stream(), lines(s).stream())
                         .filter(r -> s.instances().kin(boundary(r)).equals(kin))
-                        .filter(r -> picked.stream().noneMatch(p -> Form.keyOf(p).equals(Form.keyOf(r))))
+                        .filter(r ->
+                                picked.stream().noneMatch(p -> Form.keyOf(p).equals(Form.keyOf(r))))
                         .toList();
     }
 
@@ -174,7 +174,11 @@ abstract class ProfileKind extends Kind {
     /** The slot of what is picked of the sketch, and the offer to pick all like it. */
     void sayRegions(Form f, Pen p, boolean live) {
         List<JsonNode> picked = f.picked("regions");
-        Slot s = p.pick("regions", true, h -> taken(h, f), takesLines(f) ? new String[] {"region", "line"} : new String[] {"region"});
+        Slot s = p.pick(
+                "regions",
+                true,
+                h -> taken(h, f),
+                takesLines(f) ? new String[] {"region", "line"} : new String[] {"region"});
         s.field.put("sketch", f.chosen("sketch"));
         long lines = picked.stream()
                 .filter(r -> boundary(r).stream().findFirst().orElse("").startsWith("~"))

@@ -17,7 +17,20 @@ import tools.jackson.databind.node.ObjectNode;
 /** Ready bodies: a box, a cylinder and the like, placed on a plane or a flat face. */
 final class ReadyKind extends Kind {
     private static final Map<String, Double> USUAL = Map.of(
-            "width", 40.0, "depth", 30.0, "height", 20.0, "diameter", 20.0, "bottom", 20.0, "top", 10.0, "thickness", 8.0);
+            "width",
+            40.0,
+            "depth",
+            30.0,
+            "height",
+            20.0,
+            "diameter",
+            20.0,
+            "bottom",
+            20.0,
+            "top",
+            10.0,
+            "thickness",
+            8.0);
 
     ReadyKind() {
         super(2, "ready");

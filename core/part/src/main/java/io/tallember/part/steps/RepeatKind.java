@@ -44,7 +44,10 @@ final class RepeatKind extends Kind {
         Context c = f.context();
         Set<String> steps = new LinkedHashSet<>();
         for (Hit h : picked) {
-            h.face(c).flatMap(x -> maker(c, x)).filter(RepeatStep::repeats).ifPresent(s -> steps.addAll(c.shown().withBlends(s)));
+            h.face(c)
+                    .flatMap(x -> maker(c, x))
+                    .filter(RepeatStep::repeats)
+                    .ifPresent(s -> steps.addAll(c.shown().withBlends(s)));
         }
         if (steps.isEmpty()) {
             c.steps().stream()
@@ -99,7 +102,9 @@ final class RepeatKind extends Kind {
     @Override
     protected void opened(Form f, ObjectNode n) {
         List<String> bodies = f.names("bodies");
-        f.choose("by", !bodies.isEmpty() ? "body " + bodies.get(0) : f.picked("faces").isEmpty() ? "steps" : "faces");
+        f.choose(
+                "by",
+                !bodies.isEmpty() ? "body " + bodies.get(0) : f.picked("faces").isEmpty() ? "steps" : "faces");
         boolean overall = f.is("overall", "yes");
         f.choose("spaced", overall ? "overall" : "each");
         f.choose("rows", n.has("axis2") ? "two" : "one");
@@ -122,7 +127,11 @@ final class RepeatKind extends Kind {
         }
         f.drop("line");
         f.drop("sketch");
-        f.type("skip", String.join(", ", list(n.path("skip")).stream().map(JsonNode::asString).toList()));
+        f.type(
+                "skip",
+                String.join(
+                        ", ",
+                        list(n.path("skip")).stream().map(JsonNode::asString).toList()));
         usual(f);
         f.aim("what");
     }
@@ -160,9 +169,11 @@ final class RepeatKind extends Kind {
     /** The step of the sheet that made a face. */
     private static Optional<Step> maker(Context c, Face face) {
         String id = face.origins().get(0).step();
-        return c.shown().find(id).or(() -> c.shown().steps().stream()
-                .filter(s -> s.reserved() > 0 && s.makes().contains(id))
-                .findFirst());
+        return c.shown()
+                .find(id)
+                .or(() -> c.shown().steps().stream()
+                        .filter(s -> s.reserved() > 0 && s.makes().contains(id))
+                        .findFirst());
     }
 
     @Override
@@ -175,7 +186,9 @@ final class RepeatKind extends Kind {
                 f.pick("faces", List.of());
             }
             f.aim("what");
-        } else if (place.equals("rows") && f.is("rows", "two") && Form.keyOf(f.one("axis2")).equals(Form.keyOf(f.one("axis")))) {
+        } else if (place.equals("rows")
+                && f.is("rows", "two")
+                && Form.keyOf(f.one("axis2")).equals(Form.keyOf(f.one("axis")))) {
             f.pick("axis2", MAKE.stringNode(f.one("axis").asString("").equals("y") ? "x" : "y"));
         }
     }
@@ -191,7 +204,8 @@ final class RepeatKind extends Kind {
             f.toggle("faces", h.faceRef(c).orElseThrow());
             return true;
         }
-        Step step = maker(c, face).filter(RepeatStep::repeats).orElseThrow(() -> Refusal.of(words().text("what.alone")));
+        Step step =
+                maker(c, face).filter(RepeatStep::repeats).orElseThrow(() -> Refusal.of(words().text("what.alone")));
         List<String> now = new ArrayList<>(f.names("steps"));
         if (!now.remove(step.id())) {
             Set<String> all = new LinkedHashSet<>(now);
@@ -226,7 +240,9 @@ final class RepeatKind extends Kind {
         p.choice("by", by).quiet(true);
         p.choice("layout", "row", "round", "path", "mirror").quiet(!layout.equals("mirror"));
         if (layout.equals("mirror")) {
-            p.plane("plane", h -> h.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> h.faceRef(c)));
+            p.plane(
+                    "plane",
+                    h -> h.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> h.faceRef(c)));
             return;
         }
         p.count("count", 1, 10_000).hint = words().text("count.hint");

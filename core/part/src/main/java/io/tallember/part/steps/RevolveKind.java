@@ -89,9 +89,12 @@ final class RevolveKind extends ProfileKind {
         out.add(new Option("x-axis", words().text("axis.x-axis")));
         out.add(new Option("y-axis", words().text("axis.y-axis")));
         String now = f.chosen("axis");
-        f.context().sketch(f.chosen("sketch")).map(PlacedSketch::step).ifPresent(s -> s.sketch().curves().stream()
-                .filter(k -> k instanceof SketchLine)
-                .forEach(k -> out.add(new Option(k.id(), words().text("axis.line") + " " + k.id()))));
+        f.context()
+                .sketch(f.chosen("sketch"))
+                .map(PlacedSketch::step)
+                .ifPresent(s -> s.sketch().curves().stream()
+                        .filter(k -> k instanceof SketchLine)
+                        .forEach(k -> out.add(new Option(k.id(), words().text("axis.line") + " " + k.id()))));
         if (out.stream().noneMatch(o -> o.key().equals(now)) && !now.isEmpty()) {
             out.add(new Option(now, words().text("axis.line") + " " + now));
         }

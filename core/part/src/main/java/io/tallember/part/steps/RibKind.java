@@ -47,7 +47,8 @@ final class RibKind extends ProfileKind {
         f.choose("sketch", sketch);
         c.sketch(sketch).ifPresent(s -> f.pick("regions", lines(s)));
         // on a face, or high over the floor, lines are mostly seen from above
-        boolean upright = c.shown().find(sketch)
+        boolean upright = c.shown()
+                .find(sketch)
                 .map(s -> !(((SketchStep) s).plane() instanceof SketchPlane.Base b) || b == SketchPlane.Base.TOP)
                 .orElse(false);
         f.choose("upright", upright ? "yes" : "no");

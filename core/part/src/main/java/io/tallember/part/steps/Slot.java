@@ -15,7 +15,7 @@ public final class Slot {
     record Option(String key, String label) {}
 
     final String place;
-    final String label;
+    String label;
     final ObjectNode field;
     String text = "";
     String hint = "";

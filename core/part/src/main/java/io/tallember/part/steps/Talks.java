@@ -74,18 +74,23 @@ public final class Talks {
         if (went.reason() != GeometryException.Reason.LOST_REFERENCE) {
             return f;
         }
-        for (String place : List.copyOf(f.contents().keySet())) {
-            if (f.picked(place).size() > 1) {
-                f.pick(place, f.picked(place).stream().filter(r -> seen(r, f.context())).toList());
+        for (Slot s : Kinds.named(f.kind()).pen(f).slots().values()) {
+            if (s.many && f.contents().get(s.place) instanceof Content.Picked p) {
+                f.pick(
+                        s.place,
+                        p.refs().stream().filter(r -> seen(r, f.context())).toList());
             }
         }
         return f;
     }
 
     private static boolean seen(JsonNode ref, Context c) {
-        return c.bodies().stream().map(b -> b.body().names()).anyMatch(n -> ref.has("edge")
-                ? n.edge(ref.get("edge").asString("")).isPresent()
-                : !ref.has("face") || n.face(ref.get("face").asString("")).isPresent());
+        return c.bodies().stream()
+                .map(b -> b.body().names())
+                .anyMatch(n -> ref.has("edge")
+                        ? n.edge(ref.get("edge").asString("")).isPresent()
+                        : !ref.has("face")
+                                || n.face(ref.get("face").asString("")).isPresent());
     }
 
     /** The sentence after a request's entry, or as it was with the reason why the entry can't be made. */
@@ -128,10 +133,7 @@ public final class Talks {
         Slot aim = p.slots().get(f.aim());
         n.put("aim", f.aim());
         n.put("ask", aim != null && !aim.ask.isEmpty() ? aim.ask : k.words().text("ask"));
-        numbers(f).stream()
-                .filter(x -> !numbersBefore.contains(x))
-                .findFirst()
-                .ifPresent(x -> n.put("focus", x));
+        numbers(f).stream().filter(x -> !numbersBefore.contains(x)).findFirst().ifPresent(x -> n.put("focus", x));
         if (!k.remedied().isEmpty()) {
             n.put("remedied", k.remedied());
         }
@@ -141,7 +143,10 @@ public final class Talks {
         k.takes(f, p).forEach(takes::add);
         ArrayNode handles = n.putArray("handles");
         for (Handle h : k.handles(f, p)) {
-            ObjectNode o = handles.addObject().put("at", h.place()).put("times", h.times()).put("below", h.below());
+            ObjectNode o = handles.addObject()
+                    .put("at", h.place())
+                    .put("times", h.times())
+                    .put("below", h.below());
             o.putArray("foot").add(h.foot().x()).add(h.foot().y()).add(h.foot().z());
             o.putArray("way").add(h.way().x()).add(h.way().y()).add(h.way().z());
             o.put("mm", p.slots().get(h.place()).field.path("value").asDouble(0));
@@ -185,7 +190,8 @@ public final class Talks {
     }
 
     private static ObjectNode step(Form f) {
-        ObjectNode n = MAKE.objectNode().put("kind", f.kind()).put("id", f.step()).put("name", "");
+        ObjectNode n =
+                MAKE.objectNode().put("kind", f.kind()).put("id", f.step()).put("name", "");
         Kinds.named(f.kind()).write(f, n);
         return n;
     }

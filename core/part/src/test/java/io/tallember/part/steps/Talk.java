@@ -1,0 +1,257 @@
+package io.tallember.part.steps;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.Command;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Step;
+import io.tallember.part.Unit;
+import io.tallember.part.file.CommandJson;
+import io.tallember.part.file.PartFile;
+import io.tallember.part.file.StepJson;
+import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.rebuild.PartState;
+import io.tallember.part.rebuild.PlacedSketch;
+import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.part.values.Variants;
+import io.tallember.solid.Face;
+import io.tallember.solid.Region;
+import io.tallember.solid.mass.MassProperties;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.function.Consumer;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * A talk with the sentences as a text: what is begun, typed, chosen, pressed and clicked, and what the sentence says then. Places
+ * are clicked by coordinates in mm: the face, edge or corner nearest to them.
+ */
+final class Talk {
+    private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private final Rebuild rebuild = new Rebuild();
+    private final Consumer<PartDocument> kept;
+    private PartDocument doc = PartDocument.empty("Talk", Unit.MM);
+    private ObjectNode answer;
+    private JsonNode last;
+
+    /** @param kept given the part after each step that is kept */
+    Talk(Consumer<PartDocument> kept) {
+        this.kept = kept;
+    }
+
+    void run(String script) {
+        int number = 0;
+        for (String line : script.split("\n")) {
+            number++;
+            String l = line.strip();
+            if (!l.isEmpty() && !l.startsWith("#")) {
+                try {
+                    line(l);
+                } catch (AssertionError | RuntimeException e) {
+                    throw new AssertionError("line " + number + ": " + l + "\n" + e.getMessage(), e);
+                }
+            }
+        }
+    }
+
+    private PartState built() {
+        return rebuild.build(Variants.shown(doc));
+    }
+
+    private Context context() {
+        PartDocument shown = Variants.shown(doc);
+        return new Context(doc, shown, () -> rebuild.build(shown));
+    }
+
+    private void line(String l) {
+        String[] word = l.split("\\s+", 2);
+        String rest = word.length > 1 ? word[1] : "";
+        switch (word[0]) {
+            case "part" -> doc = PartDocument.empty("Talk", Unit.of(rest));
+            case "do" -> doc = CommandJson.read(PartFile.parse(rest), doc).done(doc);
+            case "begin" -> begin(rest);
+            case "open" -> ask(MAKE.objectNode().put("open", rest));
+            case "again" -> ask(MAKE.objectNode().set("again", last));
+            case "=" -> assertThat(said(false)).isEqualTo(rest);
+            case "~" -> assertThat(said(true)).isEqualTo(rest);
+            case "click" -> entry("", MAKE.objectNode().set("hit", hit(rest)));
+            case "aims" -> assertThat(answer.get("aim").asString("")).isEqualTo(rest);
+            case "lacks" -> assertThat(lacks()).contains(rest);
+            case "lacks-nothing" -> assertThat(lacks()).isEmpty();
+            case "refused" -> assertThat(answer.path("refused").asString("")).isEqualTo(rest);
+            case "keep" -> keep();
+            case "builds" -> assertThat(newest().message()).isEmpty();
+            case "fails" -> assertThat(newest().message()).contains(rest);
+            case "volume" ->
+                assertThat(MassProperties.of(built().solids()).volume())
+                        .isCloseTo(Double.parseDouble(rest), within(0.01));
+            case "step" -> assertThat(StepJson.write(changed()).toString()).contains(rest);
+            case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
+            default -> typed(l);
+        }
+    }
+
+    /** {@code place: text}, {@code place > key}, {@code place !} to press, {@code place ?} to aim, {@code place < mm} to pull. */
+    private void typed(String l) {
+        String[] of = l.split("(?<=^[\\w.]{1,60})\\s*(?=[:>!?<])", 2);
+        String text = of[1].substring(1).strip();
+        ObjectNode e = MAKE.objectNode();
+        switch (of[1].charAt(0)) {
+            case ':' -> e.put("typed", text);
+            case '>' -> e.put("chose", text);
+            case '!' -> e.put("press", true);
+            case '<' -> e.put("pulled", Double.parseDouble(text));
+            default -> e.put("aim", true);
+        }
+        entry(of[0], e);
+    }
+
+    private void begin(String rest) {
+        String[] of = rest.split(" on ");
+        ObjectNode asked = MAKE.objectNode().put("begin", of[0]);
+        var picked = asked.putArray("picked");
+        Arrays.stream(of).skip(1).forEach(p -> picked.add(hit(p)));
+        ask(asked);
+    }
+
+    private void entry(String at, JsonNode entry) {
+        ObjectNode asked = MAKE.objectNode().put("at", at);
+        asked.set("filled", answer.get("filled"));
+        asked.set("entry", entry);
+        ask(asked);
+    }
+
+    private void ask(JsonNode asked) {
+        answer = Talks.answer(asked, context());
+    }
+
+    private List<String> lacks() {
+        List<String> out = new ArrayList<>();
+        answer.get("lacks")
+                .forEach(k ->
+                        out.add(k.get("at").asString() + ": " + k.get("said").asString()));
+        return out;
+    }
+
+    private String said(boolean sheet) {
+        StringBuilder b = new StringBuilder();
+        for (JsonNode w : answer.get("words")) {
+            if (!sheet || !w.has("quiet")) {
+                JsonNode slot = answer.get("slots").path(w.path("at").asString(""));
+                boolean act = slot.path("is").asString("").equals("act");
+                b.append(
+                        w.has("t")
+                                ? w.get("t").asString()
+                                : act
+                                        ? "<" + slot.get("text").asString() + ">"
+                                        : slot.get("text").asString());
+            }
+        }
+        return b.toString().strip();
+    }
+
+    private void keep() {
+        last = answer.get("filled");
+        ObjectNode asked = MAKE.objectNode();
+        asked.set("filled", last);
+        Command c = Talks.kept(asked, context());
+        doc = c.done(doc);
+        kept.accept(doc);
+    }
+
+    private Step changed() {
+        String id = last.path("step").asString("");
+        return id.isEmpty() ? doc.steps().get(doc.workLine() - 1) : doc.step(id);
+    }
+
+    private StepOutcome newest() {
+        return built().outcome(changed().id());
+    }
+
+    // clicks
+
+    private ObjectNode hit(String text) {
+        String[] w = text.split("\\s+");
+        ObjectNode n = MAKE.objectNode().put("what", w[0]);
+        switch (w[0]) {
+            case "region", "line" -> ofSketch(n, w);
+            case "curve", "point" -> n.put("of", w[1]).put("key", w[2]);
+            case "mark" -> {
+                Vec3 at = built().stand().marks().get(w[1]).point();
+                n.put("key", w[1]);
+                put(n, "point", at);
+            }
+            default -> {
+                Vec3 p = new Vec3(Double.parseDouble(w[1]), Double.parseDouble(w[2]), Double.parseDouble(w[3]));
+                ofBody(n, w[0], p);
+                ObjectNode ray = n.putObject("ray");
+                put(ray, "from", p.plus(100, Vec3.Z));
+                put(ray, "way", Vec3.Z.negated());
+            }
+        }
+        return n;
+    }
+
+    private static void put(ObjectNode n, String name, Vec3 v) {
+        n.putArray(name).add(v.x()).add(v.y()).add(v.z());
+    }
+
+    private void ofSketch(ObjectNode n, String[] w) {
+        PlacedSketch s = built().stand().sketch(w[1]).orElseThrow();
+        List<JsonNode> all = w[0].equals("region") ? ProfileKind.regions(s) : ProfileKind.lines(s);
+        n.put("of", w[1]).set("ref", all.get(Integer.parseInt(w[2]) - 1));
+    }
+
+    private record Near(double away, String body, String key, Vec3 point) {}
+
+    private void ofBody(ObjectNode n, String what, Vec3 p) {
+        List<Near> all = new ArrayList<>();
+        for (PartBody b : built().stand().bodies()) {
+            var names = b.body().names();
+            switch (what) {
+                case "face" ->
+                    b.body().faces().forEach(f -> all.add(new Near(away(f, p), b.id(), names.of(f), Pointed.of(f))));
+                case "edge" ->
+                    b.body().edges().forEach(e -> {
+                        Vec3 foot = e.curve().point(e.curve().project(p, e.range()));
+                        all.add(new Near(foot.distance(p), b.id(), names.of(e), e.middle()));
+                    });
+                case "corner" ->
+                    b.body()
+                            .vertices()
+                            .forEach(v -> all.add(new Near(v.point().distance(p), b.id(), names.of(v), v.point())));
+                default -> {}
+            }
+        }
+        all.stream().min(Comparator.comparingDouble(Near::away)).ifPresent(x -> {
+            n.put("of", x.body()).put("key", x.key());
+            put(n, "point", x.point());
+        });
+    }
+
+    private static double away(Face f, Vec3 p) {
+        Vec3 foot = p.plus(-f.surface().signedDistance(p), f.surface().normalAt(p));
+        boolean within = f.region().locate(foot, Tolerance.DEFAULT) != Region.Place.OUTSIDE;
+        return Math.abs(f.surface().signedDistance(p)) + (within ? 0 : 1000);
+    }
+
+    /** What a sentence that isn't whole says when it is kept. */
+    static String refusal(Runnable r) {
+        try {
+            r.run();
+            return "";
+        } catch (GeometryException e) {
+            return e.getMessage();
+        }
+    }
+}
