@@ -1,7 +1,7 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Vec3;
-import java.util.Arrays;
+import io.tallember.solid.Key;
 import java.util.List;
 
 /**
@@ -13,13 +13,16 @@ import java.util.List;
 public record EdgeReference(String key, Vec3 point) {
     /** The steps whose faces the key names. */
     public List<String> steps() {
-        return FaceReference.stepsIn(key);
+        return Key.of(key).steps();
     }
 
     /** The two faces' origins, without what tells split pieces apart. */
     public List<List<String>> sides() {
-        return Arrays.stream(key.split("\\|"))
-                .map(side -> Arrays.asList(side.split("[~#]")[0].split("\\+(?=[A-Za-z0-9-]+\\.)")))
-                .toList();
+        return Key.of(key).sides();
+    }
+
+    /** Whether it is one of several edges between two faces, or between pieces of faces. */
+    public boolean piece() {
+        return Key.of(key).piece();
     }
 }

@@ -1,9 +1,8 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Vec3;
-import java.util.Arrays;
+import io.tallember.solid.Key;
 import java.util.List;
-import java.util.regex.Pattern;
 
 /**
  * A face that a step refers to: its lineage key, and what it looked like when picked, for telling pieces of a split face
@@ -13,20 +12,18 @@ import java.util.regex.Pattern;
  * @param normal its outward normal then
  */
 public record FaceReference(String key, Vec3 point, Vec3 normal) {
-    private static final Pattern STEP = Pattern.compile("(?:^|[+~,|])([A-Za-z0-9-]+)\\.");
-
     /** The steps whose faces the key names. */
     public List<String> steps() {
-        return stepsIn(key.split("~")[0]);
-    }
-
-    /** The steps named in a key, in their order. */
-    static List<String> stepsIn(String key) {
-        return STEP.matcher(key).results().map(r -> r.group(1)).distinct().toList();
+        return Key.of(key).steps();
     }
 
     /** The origins that the key is made of, without what tells split pieces apart. */
     public List<String> origins() {
-        return Arrays.asList(key.split("~")[0].split("#")[0].split("\\+(?=[A-Za-z0-9-]+\\.)"));
+        return Key.of(key).origins();
+    }
+
+    /** Whether it is one of several pieces of a face that was split. */
+    public boolean piece() {
+        return Key.of(key).piece();
     }
 }

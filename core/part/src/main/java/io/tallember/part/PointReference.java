@@ -1,6 +1,7 @@
 package io.tallember.part;
 
 import io.tallember.geometry.Vec3;
+import io.tallember.solid.Key;
 import java.util.List;
 
 /**
@@ -12,7 +13,7 @@ import java.util.List;
 public record PointReference(String key, Vec3 point) {
     /** The steps whose faces the key names. */
     public List<String> steps() {
-        return made() ? List.of(key) : FaceReference.stepsIn(key);
+        return made() ? List.of(key) : Key.of(key).steps();
     }
 
     /** Whether it is a point that a step made. */

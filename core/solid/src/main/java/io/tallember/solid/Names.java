@@ -18,7 +18,7 @@ import java.util.stream.Collectors;
  * <p>A face's key is its origins. Where several faces share one (a face that was split), the neighbours that not all of them
  * have tell them apart; only faces that even have the same neighbours are numbered, by place. An edge is named by its two
  * faces, a vertex by all faces round it; edges that share both faces are told apart by the faces at their ends, then by
- * place.
+ * place. How they are written is told by {@link Key}.
  */
 public final class Names {
     private final Map<Object, String> keyOf = new IdentityHashMap<>();
@@ -37,12 +37,16 @@ public final class Names {
                 body.facesOf(c.edge()).stream().filter(o -> o != f).forEach(o -> of.add(base(o)));
             }
         }
-        n.assign(body.faces(), Names::base, neighbours::get, f -> f.bounds().centre());
-        Function<Edge, String> pair =
-                e -> body.facesOf(e).stream().map(n.keyOf::get).sorted().collect(Collectors.joining("|"));
         n.assign(
+                false,
+                body.faces(),
+                f -> List.of(base(f)),
+                neighbours::get,
+                f -> f.bounds().centre());
+        n.assign(
+                false,
                 body.edges(),
-                pair,
+                e -> body.facesOf(e).stream().map(n.keyOf::get).sorted().toList(),
                 e -> {
                     TreeSet<String> ends = new TreeSet<>(round.get(e.start()));
                     ends.addAll(round.get(e.end()));
@@ -56,7 +60,7 @@ public final class Names {
                 body.facesOf(e).forEach(f -> of.add(n.keyOf.get(f)));
             }
         }
-        n.assign(body.vertices(), v -> "v:" + String.join("|", corners.get(v)), round::get, Vertex::point);
+        n.assign(true, body.vertices(), v -> List.copyOf(corners.get(v)), round::get, Vertex::point);
         return n;
     }
 
@@ -65,33 +69,37 @@ public final class Names {
     }
 
     private <T> void assign(
-            List<T> things, Function<T, String> base, Function<T, TreeSet<String>> around, Function<T, Vec3> place) {
-        Map<String, List<T>> kin =
-                things.stream().collect(Collectors.groupingBy(base, LinkedHashMap::new, Collectors.toList()));
-        kin.forEach((key, all) -> {
+            boolean vertices,
+            List<T> things,
+            Function<T, List<String>> sides,
+            Function<T, TreeSet<String>> around,
+            Function<T, Vec3> place) {
+        Map<List<String>, List<T>> kin =
+                things.stream().collect(Collectors.groupingBy(sides, LinkedHashMap::new, Collectors.toList()));
+        kin.forEach((of, all) -> {
             if (all.size() == 1) {
-                put(all.get(0), key);
+                put(all.get(0), Key.written(vertices, of, null, 0));
                 return;
             }
             TreeSet<String> common = new TreeSet<>(around.apply(all.get(0)));
             all.forEach(t -> common.retainAll(around.apply(t)));
-            Map<String, List<T>> pieces = all.stream()
+            Map<List<String>, List<T>> pieces = all.stream()
                     .collect(Collectors.groupingBy(
                             t -> {
                                 TreeSet<String> own = new TreeSet<>(around.apply(t));
                                 own.removeAll(common);
-                                return key + "~" + String.join(",", own);
+                                return List.copyOf(own);
                             },
                             LinkedHashMap::new,
                             Collectors.toList()));
-            pieces.forEach((pieceKey, same) -> {
+            pieces.forEach((own, same) -> {
                 List<T> sorted = new ArrayList<>(same);
                 sorted.sort(
                         Comparator.comparingDouble((T t) -> round(place.apply(t).x()))
                                 .thenComparingDouble(t -> round(place.apply(t).y()))
                                 .thenComparingDouble(t -> round(place.apply(t).z())));
                 for (int i = 0; i < sorted.size(); i++) {
-                    put(sorted.get(i), sorted.size() == 1 ? pieceKey : pieceKey + "#" + (i + 1));
+                    put(sorted.get(i), Key.written(vertices, of, own, sorted.size() == 1 ? 0 : i + 1));
                 }
             });
         });

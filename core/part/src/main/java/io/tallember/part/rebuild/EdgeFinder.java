@@ -85,7 +85,7 @@ final class EdgeFinder {
      */
     static List<Found> pieces(EdgeReference ref, List<PartBody> bodies) {
         Found found = find(ref, bodies).orElse(null);
-        if (found == null || found.exact() || ref.key().matches(".*[~#].*")) {
+        if (found == null || found.exact() || ref.piece()) {
             return found == null ? List.of() : List.of(found);
         }
         List<List<String>> sides = ref.sides();

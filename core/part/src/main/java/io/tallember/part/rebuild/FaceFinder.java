@@ -90,7 +90,7 @@ final class FaceFinder {
     /** The face, or all its pieces when it was one and has been cut apart since; nothing when it is gone. */
     private static List<Face> pieces(FaceReference ref, List<PartBody> bodies) {
         Found found = find(ref, bodies).orElse(null);
-        if (found == null || found.exact() || ref.key().matches(".*[~#].*")) {
+        if (found == null || found.exact() || ref.piece()) {
             return found == null ? List.of() : List.of(found.face());
         }
         List<String> origins = ref.origins();

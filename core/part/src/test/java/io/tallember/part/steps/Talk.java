@@ -22,6 +22,10 @@ import io.tallember.part.values.Variants;
 import io.tallember.solid.Face;
 import io.tallember.solid.Region;
 import io.tallember.solid.mass.MassProperties;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -78,6 +82,7 @@ final class Talk {
         String rest = word.length > 1 ? word[1] : "";
         switch (word[0]) {
             case "part" -> doc = PartDocument.empty("Talk", Unit.of(rest));
+            case "file" -> doc = file(rest);
             case "do" -> doc = CommandJson.read(PartFile.parse(rest), doc).done(doc);
             case "begin" -> begin(rest);
             case "open" -> ask(MAKE.objectNode().put("open", rest));
@@ -98,6 +103,14 @@ final class Talk {
             case "step" -> assertThat(StepJson.write(changed()).toString()).contains(rest);
             case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
             default -> typed(l);
+        }
+    }
+
+    private static PartDocument file(String name) {
+        try {
+            return PartFile.read(Files.readString(Path.of("src/test/resources/cases/" + name + ".json")));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 
