@@ -18,6 +18,8 @@ export interface Step extends Sentence {
   stage: number;
   status: "built" | "off" | "below" | "failed";
   message: string;
+  /** The places that the message speaks of. */
+  places: Vec3[];
   /** Whether something that it was made on is gone; and what can be pressed to mend it. */
   lost?: boolean;
   remedies?: Remedy[];

@@ -10,6 +10,7 @@ import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
 import { PlaneLayer } from "./PlaneLayer";
 import { usePart } from "./store";
+import { Troubles } from "./Troubles";
 
 /** Over the solids: sketches that no step uses yet; while a sentence is written, what of sketches it takes, and its arrows. */
 export function FormLayer() {
@@ -44,6 +45,7 @@ export function FormLayer() {
         ))}
       {answer?.takes.includes("point") && sketches.map((s) => <Points key={s.id} step={s} />)}
       {answer && <Handles answer={answer} />}
+      <Troubles />
     </svg>
   );
 }

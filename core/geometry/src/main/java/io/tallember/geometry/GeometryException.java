@@ -44,6 +44,24 @@ public final class GeometryException extends RuntimeException {
         this.remedy = remedy;
     }
 
+    /** The sentence with its lengths and places in mm. */
+    @Override
+    public String getMessage() {
+        return Terms.told(super.getMessage(), Terms.Telling.PLAIN);
+    }
+
+    /** The sentence with its lengths, places and steps still in it as values. */
+    public String sentence() {
+        return super.getMessage();
+    }
+
+    /** The same, told to somebody. */
+    public GeometryException told(Terms.Telling to) {
+        GeometryException e = new GeometryException(reason, Terms.told(sentence(), to), remedy);
+        e.setStackTrace(getStackTrace());
+        return e;
+    }
+
     /** A size, in mm, with which the operation would do; null when none is known. */
     public Double remedy() {
         return remedy;

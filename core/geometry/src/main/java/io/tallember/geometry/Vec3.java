@@ -1,7 +1,5 @@
 package io.tallember.geometry;
 
-import java.util.Locale;
-
 /** A point or direction in space, in millimetres. */
 public record Vec3(double x, double y, double z) {
     public static final Vec3 ZERO = new Vec3(0, 0, 0);
@@ -74,9 +72,9 @@ public record Vec3(double x, double y, double z) {
         return new Vec2(x, y);
     }
 
-    /** A place as sentences have it, in mm with three decimals. */
+    /** A place as sentences have it. */
     public String said() {
-        return String.format(Locale.ROOT, "(%.3f, %.3f, %.3f)", x + 0.0, y + 0.0, z + 0.0);
+        return Terms.place(this);
     }
 
     public boolean isFinite() {

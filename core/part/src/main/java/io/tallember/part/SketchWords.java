@@ -1,5 +1,6 @@
 package io.tallember.part;
 
+import io.tallember.geometry.Terms;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.Sketch;
@@ -16,17 +17,19 @@ import java.math.MathContext;
 public final class SketchWords {
     private SketchWords() {}
 
-    /** A constraint as a designer would say it, such as {@code horizontal line c3}. */
+    /** A constraint as a designer would say it, such as {@code horizontal line c3}; its length is still a value in it. */
     public static String of(Sketch s, Constraint c) {
         StringBuilder b = new StringBuilder(c.kind().word());
         if (c.kind().isDimension()) {
-            double v = c.kind() == Constraint.Kind.ANGLE ? Math.toDegrees(c.value()) : c.value();
             b.append(' ')
-                    .append(new BigDecimal(Math.rint(v * 1e4) / 1e4)
-                            .round(new MathContext(10))
-                            .stripTrailingZeros()
-                            .toPlainString());
-            b.append(c.kind() == Constraint.Kind.ANGLE ? "°" : " mm");
+                    .append(
+                            c.kind() == Constraint.Kind.ANGLE
+                                    ? new BigDecimal(Math.rint(Math.toDegrees(c.value()) * 1e4) / 1e4)
+                                                    .round(new MathContext(10))
+                                                    .stripTrailingZeros()
+                                                    .toPlainString()
+                                            + "°"
+                                    : Terms.length(c.value()));
             b.append(" of");
         }
         return b + on(s, c);

@@ -1,7 +1,9 @@
 package io.tallember.part;
 
+import io.tallember.geometry.Terms;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.UnaryOperator;
 
 /** Units of length a part can be written in. Everything is computed in mm. */
 public enum Unit {
@@ -22,6 +24,11 @@ public enum Unit {
     /** Whether a word stands for a unit in formulas. */
     public static boolean isUnit(String word) {
         return List.of("mm", "cm", "in", "m", "deg").contains(word.toLowerCase(Locale.ROOT));
+    }
+
+    /** How sentences are told in it. */
+    public Terms.Telling telling(UnaryOperator<String> names) {
+        return new Terms.Telling(millimetres, word(), names);
     }
 
     public String word() {

@@ -7,6 +7,7 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Look;
 import io.tallember.part.PartDocument;
@@ -14,6 +15,7 @@ import io.tallember.part.ProfileStep;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SketchWords;
 import io.tallember.part.Step;
+import io.tallember.part.Unit;
 import io.tallember.part.file.ArrangementJson;
 import io.tallember.part.file.StepJson;
 import io.tallember.part.rebuild.PartBody;
@@ -117,7 +119,7 @@ public class PartView {
                     "sketch",
                     doc.find(s.step().id()).map(Step::name).orElse("A sketch"),
                     unshown,
-                    () -> sketches.set(s.step().id(), told(s)));
+                    () -> sketches.set(s.step().id(), told(s, doc.unit())));
         }
         ObjectNode planes = n.putObject("planes");
         piece.state()
@@ -159,10 +161,11 @@ public class PartView {
     }
 
     /** A sketch told, without holding up others while it is worked out. */
-    private ObjectNode told(PlacedSketch s) {
+    private ObjectNode told(PlacedSketch s, Unit unit) {
         ObjectNode n = told.get(s);
-        if (n == null) {
-            n = sketch(s);
+        // its sentences have lengths in them
+        if (n == null || !n.path("unit").asString("").equals(unit.word())) {
+            n = sketch(s, unit);
             told.put(s, n);
         }
         return n;
@@ -225,6 +228,8 @@ public class PartView {
         }
         n.put("opens", s.reserved() > 0);
         n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
+        ArrayNode places = n.putArray("places");
+        o.places().forEach(p -> places.addArray().add(p.x()).add(p.y()).add(p.z()));
         ArrayNode notes = n.putArray("notes");
         o.notes().forEach(notes::add);
         ArrayNode uses = n.putArray("uses");
@@ -239,8 +244,8 @@ public class PartView {
         return n;
     }
 
-    private static ObjectNode sketch(PlacedSketch s) {
-        ObjectNode n = MAKE.objectNode();
+    private static ObjectNode sketch(PlacedSketch s, Unit unit) {
+        ObjectNode n = MAKE.objectNode().put("unit", unit.word());
         Frame f = s.frame();
         put(n, "origin", f.origin());
         put(n, "x", f.x());
@@ -306,8 +311,8 @@ public class PartView {
         n.put("freedoms", j.freedoms()).put("judged", j != Judgement.NONE).put("least", j.least());
         ArrayNode loose = n.putArray("loose");
         j.loose().forEach(loose::add);
-        said(n.putArray("redundant"), s.step().sketch(), j.redundant());
-        said(n.putArray("fighting"), s.step().sketch(), j.fighting());
+        said(n.putArray("redundant"), s.step().sketch(), j.redundant(), unit);
+        said(n.putArray("fighting"), s.step().sketch(), j.fighting(), unit);
         return n;
     }
 
@@ -343,9 +348,10 @@ public class PartView {
         return n;
     }
 
-    private static void said(ArrayNode list, Sketch sketch, List<String> constraints) {
+    private static void said(ArrayNode list, Sketch sketch, List<String> constraints, Unit unit) {
         for (String id : constraints) {
-            String words = SketchWords.of(sketch, sketch.constraint(id).orElseThrow());
+            String words =
+                    Terms.told(SketchWords.of(sketch, sketch.constraint(id).orElseThrow()), unit.telling(x -> x));
             list.addObject().put("id", id).put("words", words);
         }
     }

@@ -1,6 +1,7 @@
 package io.tallember.server.parts;
 
 import io.tallember.geometry.Patience;
+import io.tallember.geometry.Terms;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SketchWords;
 import io.tallember.part.file.PartFile;
@@ -75,7 +76,10 @@ class SketchApi {
             at = at.with(List.of(), List.of(c));
             ObjectNode one = all.addObject();
             one.set("constraint", SketchFacts.write(c));
-            one.put("words", SketchWords.of(at, c));
+            one.put(
+                    "words",
+                    Terms.told(
+                            SketchWords.of(at, c), workshop.document(id).unit().telling(x -> x)));
         }
         return all.toString();
     }

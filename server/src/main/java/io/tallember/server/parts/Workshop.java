@@ -1,9 +1,11 @@
 package io.tallember.server.parts;
 
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
 import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.Step;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.SketchFacts;
 import io.tallember.part.rebuild.PartState;
@@ -21,6 +23,7 @@ import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -177,8 +180,8 @@ public class Workshop {
         return writing(id, revision, row -> {
             Bench b = bench(id);
             PartDocument doc = read(row).document();
-            Command c = Patience.within(EDIT_MILLIS, () -> false, () -> command.apply(doc));
-            PartDocument next = done(c, doc, b);
+            Command c = told(doc, () -> Patience.within(EDIT_MILLIS, () -> false, () -> command.apply(doc)));
+            PartDocument next = told(doc, () -> done(c, doc, b));
             PartDocument shown = Variants.shown(next);
             T out = answer.apply(
                     new Piece(row.after(next.name(), next.unit().word()), next, b.rebuild.build(shown), c.said(), ""));
@@ -186,6 +189,15 @@ public class Workshop {
             b.read = new Read(revision + 1, next, shown);
             return out;
         });
+    }
+
+    /** Does something to a document; what is refused is told in its unit. */
+    private static <T> T told(PartDocument doc, Supplier<T> work) {
+        try {
+            return work.get();
+        } catch (GeometryException e) {
+            throw e.told(doc.unit().telling(id -> doc.find(id).map(Step::name).orElse(id)));
+        }
     }
 
     private static PartDocument done(Command c, PartDocument doc, Bench b) {
@@ -251,11 +263,13 @@ public class Workshop {
         Object mine = new Object();
         b.preview = mine;
         PartDocument doc = read(row).document();
-        Command c = command.path("do").asString("").equals(KEEP)
-                ? Talks.preview(command.path("talk"), context(id, doc))
-                        .orElseThrow(() -> Refusal.of("Something is still missing in this sentence."))
-                : CommandJson.read(command, doc);
-        PartDocument next = done(c, doc, b);
+        Command c = told(
+                doc,
+                () -> command.path("do").asString("").equals(KEEP)
+                        ? Talks.preview(command.path("talk"), context(id, doc))
+                                .orElseThrow(() -> Refusal.of("Something is still missing in this sentence."))
+                        : CommandJson.read(command, doc));
+        PartDocument next = told(doc, () -> done(c, doc, b));
         PartState state = b.rebuild.build(Variants.shown(next), () -> b.preview != mine);
         return new Piece(row, next, state, ledger.undoSaid(row), ledger.redoSaid(row));
     }

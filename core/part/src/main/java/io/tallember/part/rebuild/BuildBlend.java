@@ -2,6 +2,7 @@ package io.tallember.part.rebuild;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.BlendStep;
@@ -17,7 +18,6 @@ import io.tallember.solid.blend.Chains;
 import io.tallember.solid.blend.Feasible;
 import io.tallember.solid.blend.FullRound;
 import io.tallember.solid.blend.Size;
-import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -178,11 +178,7 @@ final class BuildBlend {
         return e.remedy() == null
                 ? e
                 : new GeometryException(
-                        e.reason(), e.getMessage() + " At most " + plain(e.remedy()) + " mm works there by itself.");
-    }
-
-    private static String plain(double mm) {
-        return BigDecimal.valueOf(mm).stripTrailingZeros().toPlainString();
+                        e.reason(), e.sentence() + " At most " + Terms.length(e.remedy()) + " works there by itself.");
     }
 
     /** What a size gives, or a refusal with the largest size that does. */
@@ -199,7 +195,8 @@ final class BuildBlend {
                 throw byItself(e);
             }
             double size = most.getAsDouble();
-            throw new GeometryException(e.reason(), e.getMessage() + " Up to " + plain(size) + " mm works here.", size);
+            throw new GeometryException(
+                    e.reason(), e.sentence() + " Up to " + Terms.length(size) + " works here.", size);
         }
     }
 

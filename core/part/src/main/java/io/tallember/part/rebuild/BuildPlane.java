@@ -6,6 +6,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.PlaneStep;
@@ -107,8 +108,7 @@ final class BuildPlane {
         double length = ArcLength.of(e.curve(), e.range());
         if (distance < 0 || length < distance - Tolerance.DEFAULT.linear()) {
             throw new GeometryException(
-                    Reason.BAD_VALUE,
-                    "The edge is " + Math.rint(length * 1000) / 1000 + " mm long; the plane must lie along it.");
+                    Reason.BAD_VALUE, "The edge is " + Terms.length(length) + " long; the plane must lie along it.");
         }
         double t = ArcLength.parameter(e.curve(), e.range(), distance);
         Vec3 at = e.curve().point(t);

@@ -138,7 +138,7 @@ final class BuildRepeat {
         throw new GeometryException(
                 Reason.BAD_VALUE,
                 "The picked faces don't enclose a pocket or a boss that can be told from the rest; pick all of its faces, the"
-                        + " blends among them." + (why == null ? "" : " (" + why.getMessage() + ")"));
+                        + " blends among them." + (why == null ? "" : " (" + why.sentence() + ")"));
     }
 
     /** Faces with all that is reached from them over smooth edges and those of one sense. */

@@ -44,7 +44,7 @@ final class BuildSketch {
         try {
             reading = SketchReader.read(followed.sketch(), Tolerance.DEFAULT);
         } catch (GeometryException e) {
-            fault = e.getMessage();
+            fault = e.sentence();
         }
         return before.with(new PlacedSketch(followed, frame, reading, fault));
     }

@@ -3,6 +3,7 @@ package io.tallember.part.rebuild;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Patience;
+import io.tallember.geometry.Terms;
 import io.tallember.part.BlendStep;
 import io.tallember.part.CombineStep;
 import io.tallember.part.Command;
@@ -128,9 +129,9 @@ public final class Rebuild {
         for (int i = 0; i < doc.steps().size(); i++) {
             Step s = doc.steps().get(i);
             if (i >= doc.workLine()) {
-                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", null, List.of(), null));
+                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", null, List.of(), List.of(), null));
             } else if (s.off()) {
-                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", null, List.of(), null));
+                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", null, List.of(), List.of(), null));
             } else {
                 Result r = result(stand, s, stop);
                 stand = r.after();
@@ -139,6 +140,7 @@ public final class Rebuild {
                         r.failure().isEmpty() ? Status.BUILT : Status.FAILED,
                         Called.told(r.failure(), doc, stand),
                         r.reason(),
+                        Terms.places(r.failure()),
                         told(r.notes(), doc, stand),
                         r.remedy()));
             }
@@ -217,7 +219,7 @@ public final class Rebuild {
                     : "";
             return new Result(after, capital(fault), null, List.copyOf(notes), null);
         } catch (GeometryException e) {
-            return new Result(before, e.getMessage(), e.reason(), List.of(), e.remedy());
+            return new Result(before, e.sentence(), e.reason(), List.of(), e.remedy());
         }
     }
 

@@ -1,6 +1,7 @@
 package io.tallember.part.rebuild;
 
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Vec3;
 import java.util.List;
 
 /**
@@ -8,10 +9,12 @@ import java.util.List;
  *
  * @param message when it failed: what, where, why and what would do
  * @param reason the same for programs; null when it didn't fail
+ * @param places that the message speaks of, in mm
  * @param remedy a size, in mm, with which a failed step would do; null when none is known
  * @param notes what a designer should know although it was built, such as a region found again by likeness
  */
-public record StepOutcome(String id, Status status, String message, Reason reason, List<String> notes, Double remedy) {
+public record StepOutcome(
+        String id, Status status, String message, Reason reason, List<Vec3> places, List<String> notes, Double remedy) {
     /** Whether and how a step was built. */
     public enum Status {
         BUILT,

@@ -1,5 +1,7 @@
 package io.tallember.part.steps;
 
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Terms;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
@@ -22,6 +24,11 @@ import java.util.function.Supplier;
 public record Context(PartDocument doc, PartDocument shown, Supplier<PartState> built) {
     public Unit unit() {
         return doc.unit();
+    }
+
+    /** A refusal as it is told in the part's unit. */
+    String told(GeometryException e) {
+        return Terms.told(e.sentence(), unit().telling(id -> name(id, id)));
     }
 
     List<PartBody> bodies() {

@@ -111,7 +111,7 @@ public final class Pen {
             }
         } catch (GeometryException e) {
             s.text = typed;
-            s.trouble = e.getMessage();
+            s.trouble = form.context().told(e);
         }
         return s;
     }

@@ -102,7 +102,7 @@ public final class Talks {
             try {
                 f = after(asked, c);
             } catch (GeometryException e) {
-                refused = e.getMessage();
+                refused = c.told(e);
             }
         }
         return told(f, refused, asked.hasNonNull("entry") ? numbers : List.of());

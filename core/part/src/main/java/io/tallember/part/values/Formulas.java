@@ -1,6 +1,7 @@
 package io.tallember.part.values;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Terms;
 import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
@@ -171,7 +172,10 @@ public final class Formulas {
                     .replacing(c.withValue(v)); // what it traces may move too: both are followed when that is built
         }
         return changed.orElseThrow(() -> Refusal.of(s.name() + " can't take " + formula + " = "
-                + Math.rint(v * 1e4) / 1e4 + " for the " + SketchWords.named(s.sketch(), c) + "."));
+                + (c.kind() == Constraint.Kind.ANGLE
+                        ? Math.rint(Math.toDegrees(v) * 1e4) / 1e4 + "\u00b0"
+                        : Terms.length(v))
+                + " for the " + SketchWords.named(s.sketch(), c) + "."));
     }
 
     /**

@@ -35,7 +35,7 @@ public final class Variants {
         try {
             return Formulas.settle(out);
         } catch (GeometryException e) {
-            throw Refusal.of("The variant " + name + " can't be built: " + e.getMessage());
+            throw Refusal.of("The variant " + name + " can't be built: " + e.sentence());
         }
     }
 

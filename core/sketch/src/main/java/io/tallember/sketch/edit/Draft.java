@@ -1,6 +1,7 @@
 package io.tallember.sketch.edit;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
@@ -66,11 +67,7 @@ final class Draft {
 
     /** A length as sentences have it. */
     static String mm(double length) {
-        return new BigDecimal(length)
-                        .round(new MathContext(4))
-                        .stripTrailingZeros()
-                        .toPlainString()
-                + " mm";
+        return Terms.length(new BigDecimal(length).round(new MathContext(4)).doubleValue());
     }
 
     static GeometryException refused(String sentence) {

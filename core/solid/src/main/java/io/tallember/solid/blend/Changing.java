@@ -85,13 +85,9 @@ public final class Changing {
         Vec3 p = way.edges.get(way.edges.size() / 2).middle();
         return new GeometryException(
                 Reason.BAD_VALUE,
-                String.format(
-                        java.util.Locale.ROOT,
-                        "No ball of these changing radii rolls all along the edge at (%.1f, %.1f, %.1f). Take smaller radii that"
-                                + " change less, or let it stand alone: edges that meet it in a corner are rounded after it.",
-                        p.x(),
-                        p.y(),
-                        p.z()));
+                "No ball of these changing radii rolls all along the edge near " + p.said()
+                        + ". Take smaller radii that change less, or let it stand alone: edges that meet it in a corner are"
+                        + " rounded after it.");
     }
 
     private static List<Place> reversed(List<Place> places) {

@@ -64,8 +64,7 @@ final class Meetings {
         try {
             return meeting(p.a().surface(), p.b().surface(), where);
         } catch (GeometryException e) {
-            throw new GeometryException(
-                    e.reason(), "Near " + where.centre().said() + ": " + e.getMessage(), e.remedy());
+            throw new GeometryException(e.reason(), "Near " + where.centre().said() + ": " + e.sentence(), e.remedy());
         }
     }
 

@@ -162,13 +162,7 @@ public final class Retarget {
     }
 
     static String place(Vec3 p) {
-        return "(" + plain(p.x()) + ", " + plain(p.y()) + ", " + plain(p.z()) + ")";
-    }
-
-    private static String plain(double v) {
-        return java.math.BigDecimal.valueOf(Math.rint(v * 10) / 10)
-                .stripTrailingZeros()
-                .toPlainString();
+        return p.said();
     }
 
     private void settle() {

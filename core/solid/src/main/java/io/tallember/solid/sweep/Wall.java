@@ -4,6 +4,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
@@ -101,18 +102,12 @@ public final class Wall {
     private List<Profile.Edge> moved(List<Profile.Edge> loop, double by, boolean closed, String mark) {
         Function<String, GeometryException> eaten = source -> new GeometryException(
                 GeometryException.Reason.BAD_VALUE,
-                "A wall " + plain(thickness) + " mm thick leaves nothing of " + source
+                "A wall " + Terms.length(thickness) + " thick leaves nothing of " + source
                         + " on its inner side. Take a thinner wall, or put it on the other side of the lines.");
         List<Profile.Edge> all = by == 0 ? loop : Inset.of(loop, by, closed, tol, eaten);
         return all.stream()
                 .map(e -> new Profile.Edge(e.curve(), e.range(), e.forward(), e.source() + mark))
                 .toList();
-    }
-
-    private static String plain(double mm) {
-        return java.math.BigDecimal.valueOf(Math.rint(mm * 1e4) / 1e4)
-                .stripTrailingZeros()
-                .toPlainString();
     }
 
     private static List<Profile.Edge> turned(List<Profile.Edge> loop) {
