@@ -7,7 +7,7 @@ import picocli.CommandLine.Command;
 @Command(
         name = "ember",
         description = "Builds Tall Ember part files and looks into STEP files.",
-        subcommands = {BuildCommand.class, ReadCommand.class},
+        subcommands = {BuildCommand.class, TellCommand.class, ReadCommand.class},
         mixinStandardHelpOptions = true)
 public final class Ember {
     private Ember() {}

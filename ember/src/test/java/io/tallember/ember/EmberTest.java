@@ -1,6 +1,7 @@
 package io.tallember.ember;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.io.PrintWriter;
 import java.io.StringWriter;
@@ -13,6 +14,8 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import picocli.CommandLine;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 class EmberTest {
     private static final String PART = """
@@ -153,5 +156,47 @@ class EmberTest {
                 folder.resolve("cut.step"), Files.readString(step).substring(0, 900));
         assertThat(line.execute(cut.toString())).isEqualTo(2);
         assertThat(said.toString()).contains("cut off");
+    }
+
+    /** The fields that docs/report.md promises, by a part that can be worked out. */
+    @Test
+    void theReportHasWhatItsDescriptionSays() throws Exception {
+        assertThat(run(PART.formatted("10", "body"))).isZero();
+        JsonNode r = JsonMapper.builder().build().readTree(Files.readString(folder.resolve("peg.report")));
+        assertThat(r.get("unit").asString()).isEqualTo("mm");
+        JsonNode step = r.get("steps").get(1);
+        assertThat(step.get("number").intValue()).isEqualTo(2);
+        assertThat(step.get("kind").asString()).isEqualTo("extrude");
+        assertThat(step.get("sentence").asString()).isEqualTo("Extrude Disc by 10 mm forward, as a new body");
+        assertThat(step.get("state").asString()).isEqualTo("built");
+        assertThat(step.get("millis").doubleValue()).isPositive();
+        JsonNode sketch = r.get("sketches").get(0);
+        assertThat(sketch.get("freedoms").intValue()).isEqualTo(3);
+        assertThat(sketch.get("closed_regions").intValue()).isEqualTo(1);
+        JsonNode body = r.get("bodies").get(0);
+        assertThat(body.get("volume_mm3").doubleValue()).isCloseTo(250 * Math.PI, within(1e-9));
+        assertThat(body.get("area_mm2").doubleValue()).isCloseTo(150 * Math.PI, within(1e-9));
+        assertThat(body.get("centroid_mm").get(2).doubleValue()).isCloseTo(5, within(1e-9));
+        assertThat(body.get("bounds_mm").get("most").get(2).doubleValue()).isCloseTo(10, within(1e-6));
+        assertThat(body.get("surfaces").toString()).isEqualTo("{\"cylinder\":1,\"plane\":2}");
+        assertThat(body.get("valid").booleanValue()).isTrue();
+        // and a step that fails says where
+        assertThat(run(PART.formatted("10", "remove"))).isEqualTo(1);
+        r = JsonMapper.builder().build().readTree(Files.readString(folder.resolve("peg.report")));
+        assertThat(r.get("steps").get(1).get("state").asString()).isEqualTo("failed");
+        assertThat(r.get("steps").get(1).get("message").asString()).contains("no body to remove from");
+    }
+
+    @Test
+    void theBuildSheetIsToldAsText() throws Exception {
+        Path part = Files.writeString(folder.resolve("peg.json"), PART.formatted("10", "body"));
+        CommandLine line = new CommandLine(new TellCommand());
+        line.setOut(new PrintWriter(said));
+        assertThat(line.execute(part.toString())).isZero();
+        assertThat(said.toString().lines())
+                .containsExactly(
+                        "Peg, in mm",
+                        "1. Disc: Draw Disc on the top plane \u00b7 3 loose",
+                        "2. Peg: Extrude Disc by 10 mm forward, as a new body");
     }
 }

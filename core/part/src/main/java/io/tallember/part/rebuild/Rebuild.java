@@ -80,7 +80,12 @@ public final class Rebuild {
         }
     }
 
-    private record Result(Stand after, String failure, Reason reason, List<String> notes, Double remedy) {}
+    private record Result(
+            Stand after, String failure, Reason reason, List<String> notes, Double remedy, double millis) {
+        Result taking(long nanos) {
+            return new Result(after, failure, reason, notes, remedy, nanos / 1e6);
+        }
+    }
 
     private final Map<Key, Result> kept = new LinkedHashMap<>(64, 0.75f, true);
     /** Faces that the kept results made. */
@@ -129,9 +134,9 @@ public final class Rebuild {
         for (int i = 0; i < doc.steps().size(); i++) {
             Step s = doc.steps().get(i);
             if (i >= doc.workLine()) {
-                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", null, List.of(), List.of(), null));
+                outcomes.add(new StepOutcome(s.id(), Status.BELOW, "", null, List.of(), List.of(), null, 0));
             } else if (s.off()) {
-                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", null, List.of(), List.of(), null));
+                outcomes.add(new StepOutcome(s.id(), Status.OFF, "", null, List.of(), List.of(), null, 0));
             } else {
                 Result r = result(stand, s, stop);
                 stand = r.after();
@@ -142,7 +147,8 @@ public final class Rebuild {
                         r.reason(),
                         Terms.places(r.failure()),
                         told(r.notes(), doc, stand),
-                        r.remedy()));
+                        r.remedy(),
+                        r.millis()));
             }
         }
         return new PartState(doc, stand, List.copyOf(outcomes));
@@ -196,10 +202,11 @@ public final class Rebuild {
         }
         Result fresh;
         try {
-            fresh = Patience.within(mostMillis, stop, () -> run(before, s));
+            long begin = System.nanoTime();
+            fresh = Patience.within(mostMillis, stop, () -> run(before, s)).taking(System.nanoTime() - begin);
         } catch (Patience.TooLong e) {
             // says nothing about the step, so it isn't kept: the next time it is tried again
-            return new Result(before, e.getMessage(), null, List.of(), null);
+            return new Result(before, e.getMessage(), null, List.of(), null, mostMillis);
         }
         synchronized (kept) {
             Result old = kept.putIfAbsent(key, fresh);
@@ -217,9 +224,9 @@ public final class Rebuild {
             String fault = s instanceof SketchStep
                     ? after.sketch(s.id()).map(PlacedSketch::fault).orElse("")
                     : "";
-            return new Result(after, capital(fault), null, List.copyOf(notes), null);
+            return new Result(after, capital(fault), null, List.copyOf(notes), null, 0);
         } catch (GeometryException e) {
-            return new Result(before, e.sentence(), e.reason(), List.of(), e.remedy());
+            return new Result(before, e.sentence(), e.reason(), List.of(), e.remedy(), 0);
         }
     }
 

@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 
 /** All kinds of steps that have a sentence. Nothing else names them. */
 public final class Kinds {
@@ -58,8 +57,8 @@ public final class Kinds {
         return k;
     }
 
-    static Optional<Kind> of(Step step) {
-        return Optional.ofNullable(BY_WORD.get(StepJson.word(step)));
+    static Kind of(Step step) {
+        return named(StepJson.word(step));
     }
 
     /** What the shelves offer, in their order. */

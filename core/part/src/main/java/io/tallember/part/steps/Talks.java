@@ -6,6 +6,7 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.file.CommandJson;
+import io.tallember.part.file.StepJson;
 import io.tallember.part.rebuild.StepOutcome;
 import java.util.ArrayList;
 import java.util.List;
@@ -41,7 +42,7 @@ public final class Talks {
     private static Form before(JsonNode asked, Context c) {
         if (asked.path("open").isString()) {
             Step step = c.shown().step(asked.get("open").stringValue());
-            Kind k = Kinds.of(step).orElseThrow(() -> Refusal.of(step.name() + " has no sentence."));
+            Kind k = Kinds.of(step);
             return k.aimed(left(k.opened(step, c)));
         }
         if (asked.path("begin").isString()) {
@@ -198,29 +199,40 @@ public final class Talks {
 
     /** A step's sentence for the build sheet, and how it can be mended when it failed. */
     public static void tell(Step step, Context c, ObjectNode n) {
-        Kinds.of(step).ifPresent(k -> {
-            Form f = k.opened(step, c);
-            k.pen(f).write(n);
-            n.put("stage", k.stage());
-            StepOutcome went = c.built().get().outcome(step.id());
-            if (went.status() == StepOutcome.Status.FAILED) {
-                n.put("lost", went.reason() == GeometryException.Reason.LOST_REFERENCE);
-                ArrayNode remedies = n.putArray("remedies");
-                for (Remedy r : k.remedies(f, went)) {
-                    remedies.addObject()
-                            .put("label", r.label())
-                            .put("at", r.place())
-                            .set("entry", r.entry());
-                }
+        Kind k = Kinds.of(step);
+        Form f = k.opened(step, c);
+        k.pen(f).write(n);
+        n.put("stage", k.stage());
+        StepOutcome went = c.built().get().outcome(step.id());
+        if (went.status() == StepOutcome.Status.FAILED) {
+            n.put("lost", went.reason() == GeometryException.Reason.LOST_REFERENCE);
+            ArrayNode remedies = n.putArray("remedies");
+            for (Remedy r : k.remedies(f, went)) {
+                remedies.addObject()
+                        .put("label", r.label())
+                        .put("at", r.place())
+                        .set("entry", r.entry());
             }
-            if (k.alwaysCalled() || !step.name().matches("(" + k.words().text("names") + ") \\d+")) {
-                n.put("called", step.name());
-            }
-        });
+        }
+        if (called(step)) {
+            n.put("called", step.name());
+        }
     }
 
-    /** A step's sentence as plain text; empty when its kind has none. */
-    public static Optional<String> plain(Step step, Context c) {
-        return Kinds.of(step).map(k -> k.pen(k.opened(step, c)).plain());
+    /** A step's sentence as plain text. */
+    public static String plain(Step step, Context c) {
+        Kind k = Kinds.of(step);
+        return k.pen(k.opened(step, c)).plain();
+    }
+
+    /** The word by which part files call a step's kind. */
+    public static String word(Step step) {
+        return StepJson.word(step);
+    }
+
+    /** Whether somebody gave a step a name of its own. */
+    public static boolean called(Step step) {
+        Kind k = Kinds.of(step);
+        return k.alwaysCalled() || !step.name().matches("(" + k.words().text("names") + ") \\d+");
     }
 }

@@ -38,7 +38,7 @@ final class Laws {
     }
 
     private static void hold(Step s, Context c) {
-        Kind k = Kinds.of(s).orElseThrow();
+        Kind k = Kinds.of(s);
         Form f = k.opened(s, c);
         Pen p = k.pen(f);
         String what = s.name() + " in " + c.unit();
