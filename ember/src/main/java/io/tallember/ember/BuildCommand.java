@@ -8,7 +8,7 @@ import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
 import io.tallember.part.values.Variants;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -74,7 +74,7 @@ final class BuildCommand implements Callable<Integer> {
         PartDocument whole = opened.document();
         PartDocument doc = with(set, variant == null ? Variants.shown(whole) : Variants.of(whole, variant));
         long begin = System.nanoTime();
-        PartState state = new Rebuild().build(doc);
+        PartState state = Kinds.rebuild().build(doc);
         double millis = (System.nanoTime() - begin) / 1e6;
         // first: what went wrong is told also when there is nothing to hand over
         if (report != null) {
@@ -107,7 +107,7 @@ final class BuildCommand implements Callable<Integer> {
                 throw Refusal.of("The part has no value called " + Refusal.quoted(name) + ".");
             }
         }
-        return set.isEmpty() ? doc : new io.tallember.part.Command.TakeValues(set).done(doc);
+        return set.isEmpty() ? doc : new io.tallember.part.commands.Command.TakeValues(set).done(doc);
     }
 
     /** The input, or a place to write to, can't be used; that is reported too, where it can be. */

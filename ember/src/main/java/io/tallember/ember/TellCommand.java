@@ -6,9 +6,9 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.Step;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Kinds;
 import io.tallember.part.steps.Talks;
 import io.tallember.part.values.Variants;
 import java.io.IOException;
@@ -39,7 +39,7 @@ final class TellCommand implements Callable<Integer> {
         try {
             PartDocument whole = PartFile.open(Files.readString(part)).document();
             PartDocument doc = variant == null ? Variants.shown(whole) : Variants.of(whole, variant);
-            PartState state = new Rebuild().build(doc);
+            PartState state = Kinds.rebuild().build(doc);
             tell(doc, state, spec.commandLine().getOut());
             return state.sound() ? 0 : 1;
         } catch (GeometryException | Patience.TooLong e) {

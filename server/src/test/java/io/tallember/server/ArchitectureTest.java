@@ -4,11 +4,14 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.properties.HasName;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import io.tallember.part.steps.Kinds;
 
 /** Who may know whom. */
 @AnalyzeClasses(packages = "io.tallember", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -36,6 +39,8 @@ class ArchitectureTest {
             .definedBy("io.tallember.exchange..")
             .layer("server")
             .definedBy("io.tallember.server..")
+            .optionalLayer("ember")
+            .definedBy("io.tallember.ember..")
             .whereLayer("geometry")
             .mayNotAccessAnyLayer()
             .whereLayer("solid")
@@ -47,6 +52,8 @@ class ArchitectureTest {
             .whereLayer("exchange")
             .mayOnlyAccessLayers("geometry", "solid", "sketch", "part")
             .whereLayer("server")
+            .mayNotBeAccessedByAnyLayer()
+            .whereLayer("ember")
             .mayNotBeAccessedByAnyLayer();
 
     @ArchTest
@@ -57,22 +64,41 @@ class ArchitectureTest {
             .dependOnClassesThat()
             .resideInAnyPackage("org.springframework..", "org.apache.ibatis..", "java.sql..", "com.fasterxml..");
 
+    /** JSON is read and written where part files, their fields and the sentences of steps are; nothing else knows it. */
     @ArchTest
-    static final ArchRule JSON_ONLY_IN_THE_FILE = noClasses()
+    static final ArchRule JSON_ONLY_AT_THE_BORDER = noClasses()
             .that()
             .resideInAnyPackage(CORE)
             .and()
-            .resideOutsideOfPackage("io.tallember.part.file..")
+            .resideOutsideOfPackages(
+                    "io.tallember.part.file..", "io.tallember.part.fields..", "io.tallember.part.steps..")
             .should()
             .dependOnClassesThat()
             .resideInAPackage("tools.jackson..");
 
-    /** Packages, not modules only: those can't cycle. A document and the values it is sized by still know each other. */
+    /** Who wants something of a step asks the step, or its kind through the list; only tests look into a kind's folder. */
+    @ArchTest
+    static final ArchRule KINDS_ARE_ASKED_THROUGH_THE_LIST = noClasses()
+            .that()
+            .resideOutsideOfPackage("io.tallember.part.steps..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("io.tallember.part.steps.*..");
+
+    /** No kind knows another's folder, but for ready pieces, which open into others' steps. */
+    @ArchTest
+    static final ArchRule KINDS_KNOW_NO_OTHERS = slices().matching("io.tallember.part.steps.(*)")
+            .should()
+            .notDependOnEachOther()
+            .ignoreDependency(
+                    JavaClass.Predicates.resideInAPackage("io.tallember.part.steps.moulded"),
+                    DescribedPredicate.alwaysTrue());
+
+    /** Packages, not modules only: those can't cycle. The list of kinds names them all; that is what it is for. */
     @ArchTest
     static final ArchRule NO_CYCLES = slices().matching("io.tallember.(**)")
             .should()
             .beFreeOfCycles()
             .ignoreDependency(
-                    JavaClass.Predicates.resideInAPackage("io.tallember.part.values"),
-                    JavaClass.Predicates.resideInAPackage("io.tallember.part"));
+                    HasName.Predicates.nameStartingWith(Kinds.class.getName()), DescribedPredicate.alwaysTrue());
 }

@@ -108,7 +108,7 @@ class FuzzTest {
             case 13 -> new Asked("GET", p + "/sketches/s1/svg", null, true);
             case 14 -> new Asked("GET", p + "/picture", null, true);
             case 15 -> new Asked("GET", p + "/values", null, true);
-            case 16 -> new Asked("GET", "/api/screws", null, true);
+            case 16 -> new Asked("GET", "/api/materials", null, true);
             default ->
                 new Asked(
                         "POST",

@@ -9,7 +9,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
 import io.tallember.solid.Body;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.fuse.Fuse;
@@ -115,7 +115,7 @@ class CasesTest {
         "step-ring-with-stud, 12989.9700895"
     })
     void partsHaveClosedMeshesOfTheirVolume(String name, double volume) {
-        PartState s = new Rebuild().build(PartFile.read(text(name + ".json")));
+        PartState s = Kinds.rebuild().build(PartFile.read(text(name + ".json")));
         assertThat(s.sound()).isTrue();
         assertThat(MassProperties.of(s.solids()).volume()).isCloseTo(volume, within(1e-6));
         assertThat(stl(s.solids()))

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
 import io.tallember.solid.Body;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -19,7 +19,7 @@ class HashSeedsTest {
     /** Prints what a part gives; run in processes of their own. */
     public static final class Print {
         public static void main(String[] args) throws IOException {
-            PartState s = new Rebuild().build(PartFile.read(Files.readString(Path.of(args[0]))));
+            PartState s = Kinds.rebuild().build(PartFile.read(Files.readString(Path.of(args[0]))));
             StringBuilder out = new StringBuilder(Handover.step(s, Instant.EPOCH));
             for (Body b : s.solids()) {
                 b.faces().forEach(f -> out.append(b.names().of(f)).append('\n'));

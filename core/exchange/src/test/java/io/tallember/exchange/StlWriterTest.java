@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.tallember.part.file.PartFile;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
 import io.tallember.solid.Body;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -15,7 +15,7 @@ class StlWriterTest {
     /** What would make too large a file is refused with the bound; at the bound it is made. */
     @Test
     void aMeshBeyondBoundsIsRefused() throws Exception {
-        List<Body> plate = new Rebuild()
+        List<Body> plate = Kinds.rebuild()
                 .build(PartFile.read(Files.readString(Path.of("../../samples/vane-plate.json"))))
                 .solids();
         int facets = (StlWriter.write(plate).length - 84) / 50;

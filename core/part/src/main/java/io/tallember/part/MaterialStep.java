@@ -1,7 +1,7 @@
 package io.tallember.part;
 
 /** A step that makes material. */
-public sealed interface MaterialStep extends Step permits ProfileStep, ReadyStep, HoleStep {
+public interface MaterialStep extends Step {
     /** What becomes of the material. */
     enum Mode {
         BODY,
@@ -12,4 +12,9 @@ public sealed interface MaterialStep extends Step permits ProfileStep, ReadyStep
     }
 
     Mode mode();
+
+    @Override
+    default boolean repeatable() {
+        return true;
+    }
 }

@@ -1,6 +1,5 @@
 package io.tallember.part;
 
-import io.tallember.part.values.Value;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -33,7 +32,15 @@ public record PartDocument(
     public static final int MOST_STEPS = 2_000;
 
     /** @throws io.tallember.geometry.GeometryException BAD_VALUE when ids repeat, or a step uses one that isn't above it */
-    public PartDocument {
+    public PartDocument(
+            String name,
+            Unit unit,
+            List<Step> steps,
+            int workLine,
+            int nextId,
+            List<Value> values,
+            Map<String, String> formulas,
+            Arrangement arrangement) {
         steps = List.copyOf(steps);
         values = List.copyOf(values);
         formulas = Map.copyOf(formulas);
@@ -81,16 +88,15 @@ public record PartDocument(
                 }
             }
         }
-        for (Step s : steps) {
-            if (s instanceof ProfileStep e
-                    && steps.stream().noneMatch(t -> t.id().equals(e.sketch()) && t instanceof SketchStep)) {
-                throw Refusal.of(s.name() + " takes its outline from step " + e.sketch() + ", which isn't a sketch.");
-            }
-            if (s instanceof RepeatStep r
-                    && steps.stream().anyMatch(t -> r.steps().contains(t.id()) && !RepeatStep.repeats(t))) {
-                throw Refusal.of(s.name() + " can repeat only steps that make or change material.");
-            }
-        }
+        this.name = name;
+        this.unit = unit;
+        this.steps = steps;
+        this.workLine = workLine;
+        this.nextId = nextId;
+        this.values = values;
+        this.formulas = formulas;
+        this.arrangement = arrangement;
+        steps.forEach(s -> s.fits(this));
     }
 
     public static PartDocument empty(String name, Unit unit) {
@@ -246,7 +252,7 @@ public record PartDocument(
         int at = steps.indexOf(step);
         List<String> out = new ArrayList<>(List.of(step.id()));
         for (Step b : steps) {
-            if (b instanceof BlendStep
+            if (b.blends()
                     && b.uses().contains(step.id())
                     && b.uses().stream()
                             .allMatch(u -> u.equals(step.id())
@@ -266,5 +272,13 @@ public record PartDocument(
         List<Step> left = steps.stream().filter(s -> !gone.contains(s)).toList();
         Arrangement a = arrangement.keeping(k -> left.stream().anyMatch(s -> s.id().equals(k)));
         return new PartDocument(name, unit, left, line, nextId, values, formulas, a);
+    }
+
+    /** The steps that bodies are named after. */
+    public static List<String> makers(List<String> bodies) {
+        return bodies.stream()
+                .map(b -> b.contains(".") ? b.substring(0, b.indexOf('.')) : b)
+                .distinct()
+                .toList();
     }
 }

@@ -3,7 +3,7 @@ package io.tallember.part;
 import java.util.List;
 
 /** A step that moves regions of a sketch through space and makes material of what they pass. */
-public sealed interface ProfileStep extends MaterialStep permits ExtrudeStep, RevolveStep, RibStep {
+public interface ProfileStep extends MaterialStep {
     String sketch();
 
     List<RegionReference> regions();
@@ -13,6 +13,13 @@ public sealed interface ProfileStep extends MaterialStep permits ExtrudeStep, Re
     @Override
     default List<String> uses() {
         return List.of(sketch());
+    }
+
+    @Override
+    default void fits(PartDocument doc) {
+        if (doc.find(sketch()).filter(SketchStep.class::isInstance).isEmpty()) {
+            throw Refusal.of(name() + " takes its outline from step " + sketch() + ", which isn't a sketch.");
+        }
     }
 
     /** Checks what all such steps need. */

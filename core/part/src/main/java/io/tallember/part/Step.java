@@ -4,19 +4,7 @@ import java.util.List;
 import java.util.Optional;
 
 /** One entry of the build sheet. */
-public sealed interface Step
-        permits SketchStep,
-                MaterialStep,
-                BlendStep,
-                SplitStep,
-                RepeatStep,
-                WallStep,
-                PlaneStep,
-                MarkStep,
-                MirrorStep,
-                MoveStep,
-                CombineStep,
-                MouldedStep {
+public interface Step {
     String id();
 
     String name();
@@ -62,6 +50,37 @@ public sealed interface Step
     default int reserved() {
         return 0;
     }
+
+    /** Whether what it did can be done again elsewhere. */
+    default boolean repeatable() {
+        return false;
+    }
+
+    /** Whether it only rounds or bevels what others made, so that it goes with them. */
+    default boolean blends() {
+        return false;
+    }
+
+    /** Whether it makes a plane that others can stand on, or an axis that others can go round. */
+    default boolean makesPlane() {
+        return false;
+    }
+
+    default boolean makesAxis() {
+        return false;
+    }
+
+    /** Whether it draws nothing of the part, but what others are made with, so that it may be hidden. */
+    default boolean helps() {
+        return makesPlane() || makesAxis();
+    }
+
+    /**
+     * Checks what it needs of a part besides that what it uses stands above it.
+     *
+     * @throws io.tallember.geometry.GeometryException BAD_VALUE when that isn't there
+     */
+    default void fits(PartDocument doc) {}
 
     /** Ids of the steps this one builds on. */
     List<String> uses();

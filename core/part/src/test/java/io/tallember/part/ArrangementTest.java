@@ -8,12 +8,17 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.PartFile;
+import io.tallember.part.file.ValuesCsv;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.bodies.CombineStep;
+import io.tallember.part.steps.bodies.MirrorStep;
+import io.tallember.part.steps.bodies.MoveStep;
 import io.tallember.part.values.Materials;
-import io.tallember.part.values.ValuesCsv;
 import io.tallember.part.values.Variants;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
@@ -63,7 +68,7 @@ class ArrangementTest {
     @Test
     void aVariantHasItsOwnValuesAndSteps() {
         PartDocument doc = bracket();
-        Rebuild r = new Rebuild();
+        Rebuild r = Kinds.rebuild();
         double hole = Math.PI * 6.25;
         assertThat(doc.arrangement().chosen()).isEqualTo("Casting");
         assertThat(volume(r, Variants.shown(doc))).isCloseTo(40 * 20 * 9, within(1e-8));
@@ -137,7 +142,7 @@ class ArrangementTest {
         PartDocument next =
                 ValuesCsv.read("name;formula\nthick;rise + 1\nrise;\"4 mm\"\n").done(doc);
         assertThat(ValuesCsv.write(next)).contains("thick,rise + 1\r\nrise,4 mm");
-        assertThat(volume(new Rebuild(), Variants.of(next, ""))).isCloseTo(5 * (800 - Math.PI * 6.25), within(1e-8));
+        assertThat(volume(Kinds.rebuild(), Variants.of(next, ""))).isCloseTo(5 * (800 - Math.PI * 6.25), within(1e-8));
         assertThatThrownBy(() -> ValuesCsv.read("thick,1\nthick,2")).hasMessageContaining("Line 2");
         assertThatThrownBy(() -> ValuesCsv.read("thick")).hasMessageContaining("Line 1");
         assertThatThrownBy(() -> ValuesCsv.read("thick,rise").done(doc)).isInstanceOf(GeometryException.class);

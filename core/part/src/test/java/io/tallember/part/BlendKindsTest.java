@@ -3,15 +3,18 @@ package io.tallember.part;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import io.tallember.part.BlendStep.Also;
-import io.tallember.part.BlendStep.Run;
-import io.tallember.part.BlendStep.Shape;
-import io.tallember.part.BlendStep.Which;
-import io.tallember.part.BlendStep.Whole;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.blend.BlendStep;
+import io.tallember.part.steps.blend.BlendStep.Also;
+import io.tallember.part.steps.blend.BlendStep.Run;
+import io.tallember.part.steps.blend.BlendStep.Shape;
+import io.tallember.part.steps.blend.BlendStep.Which;
+import io.tallember.part.steps.blend.BlendStep.Whole;
 import io.tallember.solid.Edge;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
@@ -156,7 +159,7 @@ class BlendKindsTest {
     private static void timed(Sheet rounded, PartDocument before) {
         double[] ms = new double[5];
         for (int i = 0; i < ms.length; i++) {
-            Rebuild r = new Rebuild();
+            Rebuild r = Kinds.rebuild();
             r.build(before);
             long begin = System.nanoTime();
             r.build(rounded.document());
@@ -164,7 +167,7 @@ class BlendKindsTest {
         }
         java.util.Arrays.sort(ms);
         int edges = rounded.state().solids().get(0).edges().size();
-        int was = new Rebuild().build(before).solids().get(0).edges().size();
+        int was = Kinds.rebuild().build(before).solids().get(0).edges().size();
         System.out.printf(
                 "all %d edges of the %s rounded in %.0f ms, %d edges then%n", was, before.name(), ms[2], edges);
     }

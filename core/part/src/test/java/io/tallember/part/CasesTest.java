@@ -3,9 +3,11 @@ package io.tallember.part;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
 import io.tallember.solid.mass.MassProperties;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -19,7 +21,7 @@ class CasesTest {
     }
 
     private static double volume(PartDocument doc) {
-        return MassProperties.of(new Rebuild().build(doc).solids()).volume();
+        return MassProperties.of(Kinds.rebuild().build(doc).solids()).volume();
     }
 
     @Test
@@ -40,7 +42,7 @@ class CasesTest {
     /** The wall lies under a part of the hole only; the rest would go down into the wall beside it. */
     @Test
     void aHoleOutOfItsWallDoesntGoOnBesideIt() throws IOException {
-        PartState s = new Rebuild().build(PartFile.read(text("hole-out-of-wall")));
+        PartState s = Kinds.rebuild().build(PartFile.read(text("hole-out-of-wall")));
         assertThat(s.outcome("s3").message()).contains("doesn't lie under all of this hole");
         assertThat(volume(PartFile.read(text("hole-out-of-wall")))).isCloseTo(32_576, within(1e-6));
     }
@@ -49,7 +51,7 @@ class CasesTest {
     @Test
     void aHoleOutOfItsWallInLineLeavesWhatStandsBesideIt() throws IOException {
         PartDocument doc = PartFile.read(text("hole-out-of-wall").replace("\"next\"", "\"line\""));
-        assertThat(new Rebuild().build(doc).outcome("s3").message()).isEmpty();
+        assertThat(Kinds.rebuild().build(doc).outcome("s3").message()).isEmpty();
         assertThat(volume(doc)).isCloseTo(32_576 - 100 * Math.PI, within(1e-6));
     }
 
@@ -68,7 +70,7 @@ class CasesTest {
     @Test
     void aHoleKeepsItsDistanceFromATracedEdge() throws IOException {
         PartDocument doc = new Command.SetDimension("s1", "k13", 50).done(PartFile.read(text("trace-distance")));
-        PartState s = new Rebuild().build(doc);
+        PartState s = Kinds.rebuild().build(doc);
         assertThat(s.outcomes()).allMatch(o -> o.message().isEmpty());
         assertThat(MassProperties.of(s.solids()).volume()).isCloseTo(20_000 - 90 * Math.PI, within(1e-6));
         double x = MassProperties.of(s.solids()).centroid().x();
@@ -85,7 +87,7 @@ class CasesTest {
     @Test
     void anArcCutFromATracedCircleGrowsWithIt() throws IOException {
         PartDocument doc = sized(PartFile.read(text("trimmed-trace")), "s1", "diameter", 50);
-        PartState s = new Rebuild().build(doc);
+        PartState s = Kinds.rebuild().build(doc);
         assertThat(s.outcome("s2").notes()).isEmpty();
         io.tallember.sketch.Sketch k =
                 s.stand().sketch("s2").orElseThrow().step().sketch();
@@ -97,7 +99,7 @@ class CasesTest {
 
     @Test
     void aFullRoundKeepsItsSides() throws IOException {
-        Rebuild rebuild = new Rebuild();
+        Rebuild rebuild = Kinds.rebuild();
         PartDocument doc = PartFile.read(text("full-round"));
         assertThat(rebuild.build(doc).outcome("s2").notes()).hasSize(1);
         Command narrower = new Command.ChangeStep(doc.step("s1").sized("depth", 18));
@@ -114,7 +116,7 @@ class CasesTest {
             PartDocument doc = PartFile.read(text(name));
             for (io.tallember.part.Variant v : doc.arrangement().variants()) {
                 if (v.name().startsWith("Machined")) {
-                    PartState s = new Rebuild().build(io.tallember.part.values.Variants.of(doc, v.name()));
+                    PartState s = Kinds.rebuild().build(io.tallember.part.values.Variants.of(doc, v.name()));
                     assertThat(s.outcome("s15").message()).isEmpty();
                     assertThat(s.outcome("s16").message()).isEmpty();
                     if (v.name().equals("Machined")) {

@@ -5,11 +5,15 @@ import static org.assertj.core.api.Assertions.withinPercentage;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
+import io.tallember.part.commands.Command;
+import io.tallember.part.commands.SketchEdit;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.StepJson;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.StepOutcome.Status;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.repeat.RepeatStep;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.edit.Recount;
 import io.tallember.solid.Body;
@@ -53,10 +57,10 @@ class EditStormTest {
                 ? StormParts.of(Integer.parseInt(name.substring(6)))
                 : new StormParts.Part(SampleParts.all().get(name), List.of());
         PartDocument doc = part.document();
-        PartState first = new Rebuild().build(doc);
+        PartState first = Kinds.rebuild().build(doc);
         assertThat(first.sound()).as(said(first)).isTrue();
         linked(part, doc, first, "as made");
-        Rebuild rebuild = new Rebuild();
+        Rebuild rebuild = Kinds.rebuild();
         for (Map.Entry<String, Command> e : storm(doc).entrySet()) {
             PartDocument changed;
             try {

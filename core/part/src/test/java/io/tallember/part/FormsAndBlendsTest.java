@@ -5,11 +5,16 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Vec3;
-import io.tallember.part.ExtrudeStep.Extent;
-import io.tallember.part.ExtrudeStep.Reach;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
+import io.tallember.part.steps.blend.BlendStep;
+import io.tallember.part.steps.extrude.ExtrudeStep;
+import io.tallember.part.steps.extrude.ExtrudeStep.Extent;
+import io.tallember.part.steps.extrude.ExtrudeStep.Reach;
+import io.tallember.part.steps.revolve.RevolveStep;
+import io.tallember.part.steps.walls.ShellStep;
 import io.tallember.sketch.Sketch;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;

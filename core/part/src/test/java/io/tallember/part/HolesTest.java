@@ -7,11 +7,15 @@ import static org.assertj.core.api.Assertions.within;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
-import io.tallember.part.ReadyStep.Shape;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.file.StepJson;
+import io.tallember.part.steps.hole.HoleStep;
+import io.tallember.part.steps.ready.ReadyStep;
+import io.tallember.part.steps.ready.ReadyStep.Shape;
+import io.tallember.part.steps.repeat.RepeatStep;
 import java.util.List;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -88,14 +92,14 @@ class HolesTest {
 
     @Test
     void screwSizesComeFromTheTable() {
-        var m6 = io.tallember.part.holes.ScrewSizes.metric().stream()
+        var m6 = io.tallember.part.steps.hole.ScrewSizes.metric().stream()
                 .filter(x -> x.size().equals("M6"))
                 .findFirst()
                 .orElseThrow();
         assertThat(m6.normal()).isEqualTo(6.6);
         assertThat(m6.drill()).isEqualTo(5);
         assertThat(m6.bore()).isEqualTo(11);
-        assertThat(io.tallember.part.holes.ScrewSizes.metric())
+        assertThat(io.tallember.part.steps.hole.ScrewSizes.metric())
                 .allMatch(x -> x.drill() < x.diameter()
                         && x.diameter() < x.close()
                         && x.close() < x.normal()
@@ -104,13 +108,13 @@ class HolesTest {
 
     @Test
     void unifiedSizesHaveTheirThreadsAndDrills() {
-        var quarter = io.tallember.part.holes.ScrewSizes.inch().stream()
+        var quarter = io.tallember.part.steps.hole.ScrewSizes.inch().stream()
                 .filter(x -> x.size().equals("1/4"))
                 .findFirst()
                 .orElseThrow();
         assertThat(quarter.coarseName()).isEqualTo("1/4-20 UNC");
         assertThat(quarter.drill()).isCloseTo(0.201 * 25.4, within(1e-9));
-        assertThat(io.tallember.part.holes.ScrewSizes.all())
+        assertThat(io.tallember.part.steps.hole.ScrewSizes.all())
                 .allMatch(x -> x.drill() < x.diameter()
                         && x.fineDrill() < x.diameter()
                         && x.diameter() < x.close()

@@ -7,10 +7,13 @@ import static org.assertj.core.api.Assertions.within;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec2;
 import io.tallember.part.MaterialStep.Mode;
-import io.tallember.part.MouldedStep.Feature;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
-import io.tallember.part.rebuild.Moulded;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.moulded.MouldedStep;
+import io.tallember.part.steps.moulded.MouldedStep.Feature;
+import io.tallember.part.steps.walls.ShellStep;
 import io.tallember.solid.Body;
 import java.util.Arrays;
 import java.util.List;
@@ -55,7 +58,7 @@ class MouldedStepTest {
         List<String> names = names(s);
         String id = s.document().steps().get(s.document().steps().size() - 1).id();
         int before = s.document().steps().size();
-        s.with(Moulded.opened(s.document(), id));
+        s.with(Kinds.opened(s.document(), id));
         assertThat(s.failure()).isEmpty();
         assertThat(s.volume()).isCloseTo(was, within(1e-9));
         assertThat(names(s)).isEqualTo(names);
@@ -243,7 +246,7 @@ class MouldedStepTest {
         String round = s.blend(false, 0.5, rim.subList(0, 1));
         assertThat(s.failure()).isEmpty();
         double was = s.volume();
-        s.with(Moulded.opened(s.document(), s.document().steps().get(2).id()));
+        s.with(Kinds.opened(s.document(), s.document().steps().get(2).id()));
         assertThat(s.failure()).isEmpty();
         assertThat(s.volume()).isCloseTo(was, within(1e-9));
         assertThat(s.document().find(round)).isPresent();
@@ -262,7 +265,7 @@ class MouldedStepTest {
                 false,
                 false)));
         assertThat(wide.failure()).contains("narrower than the post");
-        assertThatThrownBy(() -> Moulded.opened(plate().document(), "s2")).isInstanceOf(GeometryException.class);
+        assertThatThrownBy(() -> Kinds.opened(plate().document(), "s2")).isInstanceOf(GeometryException.class);
     }
 
     @Test
@@ -291,7 +294,7 @@ class MouldedStepTest {
                 .with(new Arrangement(
                         Map.of(id, "Bosses"), Map.of(), List.of(new Variant("Bare", Map.of(), Map.of(id, true))), ""));
         PartDocument off = had.replaced(had.step(id).switched(true));
-        PartDocument now = Moulded.opened(off, id).done(off);
+        PartDocument now = Kinds.opened(off, id).done(off);
         List<Step> own = now.steps().subList(2, now.steps().size());
         assertThat(own).hasSizeGreaterThan(1).allMatch(Step::off);
         assertThat(now.arrangement().groups().keySet()).isEqualTo(ids(own));

@@ -4,13 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Tolerance;
-import io.tallember.part.ExtrudeStep.Extent;
-import io.tallember.part.ExtrudeStep.Reach;
-import io.tallember.part.ExtrudeStep.Thin;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
+import io.tallember.part.steps.extrude.ExtrudeStep;
+import io.tallember.part.steps.extrude.ExtrudeStep.Extent;
+import io.tallember.part.steps.extrude.ExtrudeStep.Reach;
+import io.tallember.part.steps.extrude.ExtrudeStep.Thin;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.SketchReader;

@@ -3,9 +3,12 @@ package io.tallember.part;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.part.commands.Command;
+import io.tallember.part.commands.SketchEdit;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.solid.mass.MassProperties;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -30,10 +33,11 @@ class PickTest {
     @Test
     void aStepThatTookAllTeethTakesAllAfterARecount() throws IOException {
         PartDocument doc = PartFile.read(text("sketch-repeat-12-teeth"));
-        assertThat(volume(new Rebuild().build(counted(doc, 14)))).isCloseTo(16_393.74, within(0.01));
-        assertThat(volume(new Rebuild().build(counted(doc, 10)))).isCloseTo(15_579.44, within(0.01));
+        assertThat(volume(Kinds.rebuild().build(counted(doc, 14)))).isCloseTo(16_393.74, within(0.01));
+        assertThat(volume(Kinds.rebuild().build(counted(doc, 10)))).isCloseTo(15_579.44, within(0.01));
         PartDocument back = counted(counted(doc, 14), 12);
-        assertThat(volume(new Rebuild().build(back))).isCloseTo(volume(new Rebuild().build(doc)), within(1e-7));
+        assertThat(volume(Kinds.rebuild().build(back)))
+                .isCloseTo(volume(Kinds.rebuild().build(doc)), within(1e-7));
     }
 
     @Test
@@ -42,7 +46,7 @@ class PickTest {
         ExtrudeStep teeth = (ExtrudeStep) doc.step("s900");
         PartDocument some =
                 doc.replaced(teeth.with(teeth.regions().stream().skip(1).collect(Collectors.toList())));
-        PartState s = new Rebuild().build(counted(some, 10));
+        PartState s = Kinds.rebuild().build(counted(some, 10));
         assertThat(s.outcome("s900").message()).contains("is no longer there");
     }
 }

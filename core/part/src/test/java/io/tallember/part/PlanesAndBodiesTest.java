@@ -8,9 +8,17 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
-import io.tallember.part.PlaneStep.Way;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
+import io.tallember.part.steps.bodies.CombineStep;
+import io.tallember.part.steps.bodies.MirrorStep;
+import io.tallember.part.steps.extrude.ExtrudeStep;
+import io.tallember.part.steps.marks.MarkStep;
+import io.tallember.part.steps.marks.PlaneStep;
+import io.tallember.part.steps.marks.PlaneStep.Way;
+import io.tallember.part.steps.ready.ReadyStep;
+import io.tallember.part.steps.repeat.RepeatStep;
 import io.tallember.solid.Body;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.mass.MassProperties;
@@ -172,7 +180,7 @@ class PlanesAndBodiesTest {
         assertThat(f.origin().distance(new Vec3(2, 5, 30))).isLessThan(1e-3);
         assertThat(Math.abs(f.z().y())).isCloseTo(1, within(1e-6));
         s.with(new Command.AddStep(new PlaneStep("", "", false, Way.SQUARE, Base.TOP, about(ref), 60, 0)));
-        assertThat(s.state().outcomes().get(5).message()).contains("50.265 mm long");
+        assertThat(s.state().outcomes().get(5).message()).contains("50.2655 mm long");
     }
 
     @Test

@@ -9,9 +9,12 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.StepOutcome.Status;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.sketch.Sketch;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.mass.MassProperties;
@@ -89,7 +92,7 @@ class PlateTest {
         s.with(new Command.ChangeStep(
                 new ExtrudeStep(e.id(), "", false, e.sketch(), e.regions(), 16, false, false, Mode.BODY)));
         assertIsThePlate(s.state(), 16);
-        Rebuild r = new Rebuild();
+        Rebuild r = Kinds.rebuild();
         assertThat(r.build(before).stand()).isSameAs(r.build(before).stand());
         assertThat(first.solids().get(0).names().face("s2.end(r3)")).isPresent();
     }

@@ -2,8 +2,12 @@ package io.tallember.part;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.tallember.part.commands.Arrange;
+import io.tallember.part.commands.Command;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.part.values.Variants;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -34,14 +38,14 @@ class RebuildTimesTest {
     void fiftySteps() {
         PartDocument doc = StormParts.large(3, 50);
         assertThat(doc.steps()).hasSizeGreaterThanOrEqualTo(50);
-        assertThat(new Rebuild().build(doc).sound()).isTrue();
-        double fresh = median(i -> () -> new Rebuild().build(doc));
+        assertThat(Kinds.rebuild().build(doc).sound()).isTrue();
+        double fresh = median(i -> () -> Kinds.rebuild().build(doc));
 
         Step late = doc.steps().subList(44, 50).stream()
                 .filter(s -> s instanceof ExtrudeStep)
                 .findFirst()
                 .orElseThrow();
-        Rebuild rebuild = new Rebuild();
+        Rebuild rebuild = Kinds.rebuild();
         rebuild.build(doc);
         double change = median(i -> {
             PartDocument next = new Command.ChangeStep(late.sized("distance", 5 + 0.01 * i)).done(doc);
@@ -59,7 +63,7 @@ class RebuildTimesTest {
         Step last = doc.steps().get(doc.steps().size() - 1);
         PartDocument two = new Arrange.SwitchInVariant("Short", last.id(), true)
                 .done(new Arrange.AddVariant("Short", "").done(doc));
-        Rebuild rebuild = new Rebuild();
+        Rebuild rebuild = Kinds.rebuild();
         rebuild.build(Variants.of(two, ""));
         rebuild.build(Variants.of(two, "Short"));
         double change = median(i -> () -> rebuild.build(Variants.of(two, i % 2 == 0 ? "Short" : "")));
@@ -73,7 +77,7 @@ class RebuildTimesTest {
         long before = used();
         for (int i = 0; i < 10; i++) {
             PartDocument doc = StormParts.large(10 + i, 40);
-            Rebuild r = new Rebuild();
+            Rebuild r = Kinds.rebuild();
             states.add(r.build(doc));
             open.add(r);
         }

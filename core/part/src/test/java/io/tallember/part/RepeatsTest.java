@@ -9,9 +9,13 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.PartFile;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.blend.BlendStep;
+import io.tallember.part.steps.marks.PlaneStep;
+import io.tallember.part.steps.repeat.RepeatStep;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.SketchReader;
@@ -58,7 +62,7 @@ class RepeatsTest {
         double[] ms = new double[9];
         for (int i = 0; i < ms.length; i++) {
             long begin = System.nanoTime();
-            new Rebuild().build(s.document());
+            Kinds.rebuild().build(s.document());
             ms[i] = (System.nanoTime() - begin) / 1e6;
         }
         java.util.Arrays.sort(ms);

@@ -2,6 +2,8 @@ package io.tallember.part;
 
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
+import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Sketch;
 import java.util.LinkedHashMap;

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import io.tallember.geometry.Tolerance;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
 import io.tallember.solid.check.BodyCheck;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -34,7 +34,7 @@ class SamplePartsTest {
         }
         PartDocument read = PartFile.read(Files.readString(file));
         assertThat(read).isEqualTo(drawn);
-        PartState state = new Rebuild().build(read);
+        PartState state = Kinds.rebuild().build(read);
         assertThat(state.outcomes())
                 .allMatch(o -> o.message().isEmpty() && o.notes().isEmpty());
         assertThat(state.solids()).hasSize(1);

@@ -4,8 +4,14 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
+import io.tallember.part.commands.Command;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.blend.BlendStep;
+import io.tallember.part.steps.extrude.ExtrudeStep;
+import io.tallember.part.steps.ready.ReadyStep;
+import io.tallember.part.steps.revolve.RevolveStep;
 import io.tallember.sketch.Sketch;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
@@ -18,7 +24,7 @@ import java.util.function.Predicate;
 
 /** Writes build sheets for tests and samples through the same commands as a designer's. */
 public final class Sheet {
-    private final Rebuild rebuild = new Rebuild();
+    private final Rebuild rebuild = Kinds.rebuild();
     private PartDocument doc;
 
     public Sheet(String name, Unit unit) {

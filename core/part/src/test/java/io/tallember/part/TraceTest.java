@@ -7,6 +7,8 @@ import static org.assertj.core.api.Assertions.within;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
+import io.tallember.part.commands.SketchEdit;
 import io.tallember.part.file.PartFile;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;

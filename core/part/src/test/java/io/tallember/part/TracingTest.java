@@ -8,9 +8,15 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.commands.Command;
+import io.tallember.part.commands.SketchEdit;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.Tracing;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.extrude.ExtrudeStep;
+import io.tallember.part.steps.marks.PlaneStep;
+import io.tallember.part.steps.ready.ReadyStep;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCircle;
@@ -27,7 +33,7 @@ import org.junit.jupiter.api.Test;
 
 /** What is traced is drawn exactly and follows late changes: edges askew, outlines, silhouettes, crossings, passing curves. */
 class TracingTest {
-    private final Rebuild rebuild = new Rebuild();
+    private final Rebuild rebuild = Kinds.rebuild();
 
     private static Sheet ready(ReadyStep.Shape shape, Double... sizes) {
         Sheet s = new Sheet("Body", Unit.MM);

@@ -1,7 +1,7 @@
 package io.tallember.server.parts;
 
-import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.guard.Refusals.NotThere;
 import io.tallember.server.guard.Refusals.Stale;

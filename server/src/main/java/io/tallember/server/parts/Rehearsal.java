@@ -1,10 +1,11 @@
 package io.tallember.server.parts;
 
-import io.tallember.part.Command;
-import io.tallember.part.ExtrudeStep;
 import io.tallember.part.PartDocument;
+import io.tallember.part.Step;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
 import io.tallember.server.store.PartRow;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -47,12 +48,11 @@ class Rehearsal {
         try {
             String text = new ClassPathResource("samples/vane-plate.json").getContentAsString(StandardCharsets.UTF_8);
             PartDocument doc = PartFile.read(text);
-            ExtrudeStep e = (ExtrudeStep) doc.step("s2");
+            Step plate = doc.step("s2");
             PartRow row = new PartRow(0L, null, "", "mm", 1L, 1L, 1L, LocalDateTime.MIN, null);
-            Rebuild rebuild = new Rebuild();
+            Rebuild rebuild = Kinds.rebuild();
             for (int i = 0; i < ROUNDS; i++) {
-                ExtrudeStep changed = new ExtrudeStep(
-                        e.id(), "", false, e.sketch(), e.regions(), 5 + 0.01 * i, false, false, e.mode());
+                Step changed = plate.sized("distance", 5 + 0.01 * i);
                 PartDocument next = new Command.ChangeStep(changed).apply(PartFile.read(PartFile.write(doc)));
                 replies.answer(new Workshop.Piece(row, next, rebuild.build(next), "", ""), List.of());
             }

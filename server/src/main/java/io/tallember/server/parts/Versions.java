@@ -1,8 +1,8 @@
 package io.tallember.server.parts;
 
-import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.guard.Refusals.NotThere;
 import io.tallember.server.store.Storage;

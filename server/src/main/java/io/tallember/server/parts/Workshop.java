@@ -2,15 +2,16 @@ package io.tallember.server.parts;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
-import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.SketchFacts;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Kinds;
 import io.tallember.part.steps.Talks;
 import io.tallember.part.values.Variants;
 import io.tallember.server.guard.Refusals.Stale;
@@ -48,7 +49,7 @@ public class Workshop {
 
     private static final class Bench {
         final ReentrantLock writing = new ReentrantLock();
-        final Rebuild rebuild = new Rebuild();
+        final Rebuild rebuild = Kinds.rebuild();
         /** The document last read or stored, so that it needn't be read from text again. */
         volatile Read read = new Read(-1, null, null);
         /** The newest preview asked for; older ones aren't wanted any more. */

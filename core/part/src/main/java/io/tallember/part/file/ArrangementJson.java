@@ -4,6 +4,7 @@ import io.tallember.part.Arrangement;
 import io.tallember.part.Look;
 import io.tallember.part.Refusal;
 import io.tallember.part.Variant;
+import io.tallember.part.fields.Fields;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

@@ -1,16 +1,18 @@
 package io.tallember.part.file;
 
 import io.tallember.geometry.Vec2;
-import io.tallember.part.Arrange;
-import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
-import io.tallember.part.SketchEdit;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
-import io.tallember.part.rebuild.Moulded;
-import io.tallember.part.values.ValuesCsv;
+import io.tallember.part.commands.Arrange;
+import io.tallember.part.commands.Command;
+import io.tallember.part.commands.SketchEdit;
+import io.tallember.part.fields.Fields;
+import io.tallember.part.fields.SketchJson;
+import io.tallember.part.fields.Typed;
+import io.tallember.part.steps.Kinds;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
 import java.util.HashMap;
@@ -34,7 +36,7 @@ public final class CommandJson {
             case "add-step" -> new Command.AddStep(step(node, typed, doc.freshId()));
             case "copy-steps" ->
                 StepCopies.of(doc, copied(f, doc), f.size("x", typed, "", false), f.size("y", typed, "", false));
-            case "open-step" -> Moulded.opened(doc, f.text("id"));
+            case "open-step" -> Kinds.opened(doc, f.text("id"));
             case "change-step" -> new Command.ChangeStep(step(node, typed, ""));
             case "set-value" -> new Command.SetValue(f.text("name").strip(), f.text("formula"));
             case "take-values" -> ValuesCsv.read(f.longText("csv"));

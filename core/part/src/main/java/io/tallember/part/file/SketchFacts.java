@@ -1,10 +1,13 @@
 package io.tallember.part.file;
 
-import io.tallember.part.Command;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.FaceReference;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.commands.Command;
+import io.tallember.part.fields.Fields;
+import io.tallember.part.fields.References;
+import io.tallember.part.fields.SketchJson;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.Tracing;
 import io.tallember.sketch.Constraint;
@@ -35,6 +38,6 @@ public final class SketchFacts {
     }
 
     private static FaceReference face(Fields f) {
-        return StepJson.face(f.part("face", "face"));
+        return References.face(f.part("face", "face"));
     }
 }

@@ -1,12 +1,13 @@
 package io.tallember.part.file;
 
-import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
+import io.tallember.part.commands.Command;
+import io.tallember.part.fields.Typed;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashSet;

@@ -16,11 +16,11 @@ import io.tallember.solid.Face;
 import java.util.List;
 
 /** Lines that repeats, turns and planes go along or round. */
-final class Axes {
+public final class Axes {
     private Axes() {}
 
     /** @param whose what goes by the axis, as sentences call it, such as "this repeat" */
-    static Line of(Axis axis, String whose, Stand before, List<String> notes) {
+    public static Line of(Axis axis, String whose, Stand before, List<String> notes) {
         if (axis instanceof Axis.Base b) {
             return new Line(Vec3.ZERO, b == Axis.Base.X ? Vec3.X : b == Axis.Base.Y ? Vec3.Y : Vec3.Z);
         }

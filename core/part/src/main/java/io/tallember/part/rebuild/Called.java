@@ -5,16 +5,16 @@ import io.tallember.part.PartDocument;
 import io.tallember.part.Step;
 
 /** Sentences of a rebuild as they are told: with the names that steps have in a document, in its unit. */
-final class Called {
+public final class Called {
     private Called() {}
 
     /** A sketch as a sentence holds it. */
-    static String of(PlacedSketch s) {
+    public static String of(PlacedSketch s) {
         return Terms.step(s.step().id());
     }
 
     /** A sentence for a document; a step inside another is called as it was made. */
-    static String told(String sentence, PartDocument doc, Stand stand) {
+    public static String told(String sentence, PartDocument doc, Stand stand) {
         return Terms.told(
                 sentence,
                 doc.unit()

@@ -15,16 +15,16 @@ import java.util.List;
 import java.util.Optional;
 
 /** The curves in which the part's faces pass through a plane: the edges of the cut that the plane makes in each body. */
-final class Crossings {
+public final class Crossings {
     private static final Tolerance TOL = Tolerance.DEFAULT;
     private static final String CUT = "cut";
 
     /** A crossing and the face it belongs to. */
-    record Found(Flat flat, Vec3 middle, Face face, FaceReference reference) {}
+    public record Found(Flat flat, Vec3 middle, Face face, FaceReference reference) {}
 
     private Crossings() {}
 
-    static List<Found> of(List<PartBody> bodies, Frame plane) {
+    public static List<Found> of(List<PartBody> bodies, Frame plane) {
         List<Found> out = new ArrayList<>();
         Plane cut = new Plane(plane);
         for (PartBody b : bodies) {

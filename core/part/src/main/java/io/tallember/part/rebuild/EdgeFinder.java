@@ -13,7 +13,7 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 
 /** Finds the edge that a reference means on the bodies as they stand. */
-final class EdgeFinder {
+public final class EdgeFinder {
     /** How near points are to a curve that lie on it, in mm. */
     private static final double ONE = 1e-5;
 
@@ -28,10 +28,10 @@ final class EdgeFinder {
      * @param body the number of its body
      * @param exact whether its lineage is just the one referred to
      */
-    record Found(Edge edge, int body, boolean exact) {}
+    public record Found(Edge edge, int body, boolean exact) {}
 
     /** By lineage; else the edge between faces of the same origins that lies nearest to the picked one. */
-    static Optional<Found> find(EdgeReference ref, List<PartBody> bodies) {
+    public static Optional<Found> find(EdgeReference ref, List<PartBody> bodies) {
         for (int i = 0; i < bodies.size(); i++) {
             Optional<Edge> e = bodies.get(i).body().names().edge(ref.key());
             if (e.isPresent()) {
@@ -56,7 +56,7 @@ final class EdgeFinder {
      * The edge that a round or bevel came from, or that it left, in the place of one that isn't there because the blend is off, or is
      * now there: an edge of the face that both have, nearest to the picked one. Empty when two are about as near.
      */
-    static Optional<Found> kin(EdgeReference ref, List<PartBody> bodies) {
+    public static Optional<Found> kin(EdgeReference ref, List<PartBody> bodies) {
         List<String> origins = ref.sides().stream().flatMap(List::stream).toList();
         Found best = null;
         double next = Double.POSITIVE_INFINITY;
@@ -83,7 +83,7 @@ final class EdgeFinder {
      *
      * @return nothing when it is gone
      */
-    static List<Found> pieces(EdgeReference ref, List<PartBody> bodies) {
+    public static List<Found> pieces(EdgeReference ref, List<PartBody> bodies) {
         Found found = find(ref, bodies).orElse(null);
         if (found == null || found.exact() || ref.piece()) {
             return found == null ? List.of() : List.of(found);

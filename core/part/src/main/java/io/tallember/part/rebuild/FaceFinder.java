@@ -15,17 +15,17 @@ import java.util.Optional;
 import java.util.Set;
 
 /** Finds the face that a reference means on the bodies as they stand. */
-final class FaceFinder {
+public final class FaceFinder {
     private FaceFinder() {}
 
     /** A face found, and whether its lineage is just the one referred to. */
-    record Found(Face face, boolean exact) {}
+    public record Found(Face face, boolean exact) {}
 
     /**
      * By lineage; where the same lineage is on several faces, or only pieces of it are left, the piece that faces the same
      * way and lies nearest to the point that was picked.
      */
-    static Optional<Found> find(FaceReference ref, List<PartBody> bodies) {
+    public static Optional<Found> find(FaceReference ref, List<PartBody> bodies) {
         Comparator<Face> nearest = Comparator.comparingDouble((Face f) -> distance(f, ref.point()));
         Optional<Face> same = bodies.stream()
                 .map(PartBody::body)
@@ -59,7 +59,7 @@ final class FaceFinder {
      *
      * @throws GeometryException LOST_REFERENCE when one is gone
      */
-    static Set<Face> all(List<FaceReference> refs, List<PartBody> bodies, List<String> notes) {
+    public static Set<Face> all(List<FaceReference> refs, List<PartBody> bodies, List<String> notes) {
         Set<Face> out = new LinkedHashSet<>();
         int lost = 0;
         int nearest = 0;

@@ -21,12 +21,12 @@ import java.util.Optional;
  * @param points its two ends, or all points of one that goes by points
  * @param closed whether it closes on itself
  */
-record Flat(Strand strand, List<Vec2> points, boolean closed) {
+public record Flat(Strand strand, List<Vec2> points, boolean closed) {
     private static final double NOTHING = 1e-7;
     private static final int SPLINE = 8;
 
     /** Empty when the curve is seen as a point. */
-    static Optional<Flat> of(Curve c, Interval range, Frame plane) {
+    public static Optional<Flat> of(Curve c, Interval range, Frame plane) {
         if (c instanceof Line) {
             return line(at(plane, c.point(range.lo())), at(plane, c.point(range.hi())));
         }
@@ -49,7 +49,7 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
     }
 
     /** A curve by points along it. */
-    static Optional<Flat> through(List<Vec2> points) {
+    public static Optional<Flat> through(List<Vec2> points) {
         List<Vec2> apart = new ArrayList<>();
         for (Vec2 p : points) {
             if (apart.isEmpty() || apart.get(apart.size() - 1).distance(p) > NOTHING) {
@@ -116,13 +116,13 @@ record Flat(Strand strand, List<Vec2> points, boolean closed) {
         return line(m.plus(lo, u), m.plus(hi, u));
     }
 
-    static Vec2 at(Frame plane, Vec3 p) {
+    public static Vec2 at(Frame plane, Vec3 p) {
         Vec3 l = plane.local(p);
         return new Vec2(l.x(), l.y());
     }
 
     /** How far a point of the part lies from it, as seen. */
-    double away(Vec2 p) {
+    public double away(Vec2 p) {
         if (strand != null) {
             Vec3 q = p.flat();
             return strand.curve()

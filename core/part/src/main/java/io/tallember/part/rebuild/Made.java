@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 
 /** What a step did to the bodies, as material that can be put elsewhere. */
-interface Made {
+public interface Made {
     /** Material and what becomes of it. */
     record Piece(List<Body> bodies, Mode mode) {}
 

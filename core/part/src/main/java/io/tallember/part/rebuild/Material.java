@@ -18,7 +18,7 @@ import java.util.Map;
 import java.util.Set;
 
 /** What becomes of material that a step made: new bodies of it, added to the part's bodies, or taken away from them. */
-final class Material {
+public final class Material {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private final String step;
@@ -32,11 +32,11 @@ final class Material {
         this.before = before;
     }
 
-    static Stand apply(MaterialStep step, String word, List<Body> tools, Stand before) {
+    public static Stand apply(MaterialStep step, String word, List<Body> tools, Stand before) {
         return apply(step.id(), step.mode(), word, tools, before).with(step.id(), Made.of(tools, step.mode()));
     }
 
-    static Stand apply(String step, MaterialStep.Mode mode, String word, List<Body> tools, Stand before) {
+    public static Stand apply(String step, MaterialStep.Mode mode, String word, List<Body> tools, Stand before) {
         Material m = new Material(step, word, before);
         return before.with(
                 switch (mode) {
@@ -54,7 +54,7 @@ final class Material {
     }
 
     /** Adds bodies under an id; further ones get numbers. */
-    static void name(List<Body> bodies, String id, List<PartBody> out) {
+    public static void name(List<Body> bodies, String id, List<PartBody> out) {
         for (int i = 0; i < bodies.size(); i++) {
             String suffix = i == 0 ? "" : "." + (i + 1);
             Set<String> taken =

@@ -23,7 +23,7 @@ import java.util.List;
 import java.util.function.Predicate;
 
 /** A sketch drawn by a step for others: points, lines, arcs and circles where they are said to be. */
-final class Outline {
+public final class Outline {
     private final List<Entity> entities = new ArrayList<>();
     private final List<Constraint> constraints = new ArrayList<>();
     private int points;
@@ -36,7 +36,7 @@ final class Outline {
     }
 
     /** A closed line through points, run through in order. */
-    Outline polygon(Vec2... corners) {
+    public Outline polygon(Vec2... corners) {
         List<String> ids = new ArrayList<>();
         for (Vec2 c : corners) {
             ids.add(point(c));
@@ -56,7 +56,7 @@ final class Outline {
     }
 
     /** A slot by its two ends' centres and its width. */
-    Outline slot(Vec2 a, Vec2 b, double width) {
+    public Outline slot(Vec2 a, Vec2 b, double width) {
         double l = a.distance(b);
         Vec2 along = new Vec2((b.x() - a.x()) / l, (b.y() - a.y()) / l);
         Vec2 side = new Vec2(-along.y() * width / 2, along.x() * width / 2);
@@ -72,7 +72,7 @@ final class Outline {
     }
 
     /** An outline with an arc where one is asked for: corners in order, and for each the centre of the arc that leaves it or null. */
-    Outline path(List<Vec2> corners, List<Vec2> centres, List<Boolean> against) {
+    public Outline path(List<Vec2> corners, List<Vec2> centres, List<Boolean> against) {
         List<String> ids = corners.stream().map(this::point).toList();
         int n = corners.size();
         for (int i = 0; i < n; i++) {
@@ -88,7 +88,7 @@ final class Outline {
     }
 
     /** Lines and arcs of a profile's loop. */
-    Outline loop(List<Profile.Edge> loop) {
+    public Outline loop(List<Profile.Edge> loop) {
         if (loop.size() == 1 && loop.get(0).curve() instanceof Circle k) {
             Vec3 c = k.frame().origin();
             entities.add(new SketchCircle("c" + ++curves, point(new Vec2(c.x(), c.y())), k.radius(), false));
@@ -115,12 +115,12 @@ final class Outline {
         return path(corners, centres, against);
     }
 
-    Sketch sketch() {
+    public Sketch sketch() {
         return new Sketch(entities, constraints);
     }
 
     /** References to the regions that are meant, with ids for their lineage. */
-    static List<RegionReference> regions(Sketch s, Predicate<Region> which) {
+    public static List<RegionReference> regions(Sketch s, Predicate<Region> which) {
         List<RegionReference> out = new ArrayList<>();
         for (Region r : SketchReader.read(s, Tolerance.DEFAULT).regions()) {
             if (which.test(r)) {

@@ -7,13 +7,13 @@ import io.tallember.geometry.Vec3;
 import java.util.List;
 
 /** Places along a line of several curves, counted by its length. */
-final class Paths {
+public final class Paths {
     private final List<Profile.Edge> edges;
     private final Frame plane;
     private final double[] lengths;
 
     /** @param plane the frame that the curves lie in */
-    Paths(List<Profile.Edge> edges, Frame plane) {
+    public Paths(List<Profile.Edge> edges, Frame plane) {
         this.edges = edges;
         this.plane = plane;
         this.lengths = edges.stream()
@@ -21,7 +21,7 @@ final class Paths {
                 .toArray();
     }
 
-    double length() {
+    public double length() {
         double sum = 0;
         for (double l : lengths) {
             sum += l;
@@ -30,7 +30,7 @@ final class Paths {
     }
 
     /** The frame at a length along the line: x along it, z square to the sketch. Beyond the end the line is carried on. */
-    Frame at(double s) {
+    public Frame at(double s) {
         double left = s;
         int i = 0;
         while (i < edges.size() - 1 && left > lengths[i]) {

@@ -20,7 +20,7 @@ public final class PlacedSketch {
     private volatile Judgement judgement;
     private volatile Instances instances;
 
-    PlacedSketch(SketchStep step, Frame frame, Reading reading, String fault) {
+    public PlacedSketch(SketchStep step, Frame frame, Reading reading, String fault) {
         this.fault = fault;
         this.step = step;
         this.frame = frame;

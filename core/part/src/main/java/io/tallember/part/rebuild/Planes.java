@@ -12,11 +12,11 @@ import io.tallember.solid.Face;
 import java.util.List;
 
 /** Planes and faces that steps stand on, found again on the bodies as they are. */
-final class Planes {
+public final class Planes {
     private Planes() {}
 
     /** @param what the thing that stands there, as sentences call it, such as "this sketch" */
-    static Frame frame(SketchPlane plane, String what, Stand before, List<String> notes) {
+    public static Frame frame(SketchPlane plane, String what, Stand before, List<String> notes) {
         if (plane instanceof SketchPlane.Base b) {
             return b.frame();
         }
@@ -61,7 +61,7 @@ final class Planes {
         return f.movedAlongZ(height);
     }
 
-    static Face face(SketchPlane.OnFace on, String what, Stand before, List<String> notes) {
+    public static Face face(SketchPlane.OnFace on, String what, Stand before, List<String> notes) {
         FaceFinder.Found found = FaceFinder.find(on.face(), before.bodies())
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,

@@ -10,11 +10,11 @@ import java.util.List;
 import java.util.Optional;
 
 /** Finds the corner that a reference means on the bodies as they stand. */
-final class PointFinder {
+public final class PointFinder {
     private PointFinder() {}
 
     /** A corner found, and whether its lineage is just the one referred to. */
-    record Found(Vertex vertex, boolean exact) {}
+    public record Found(Vertex vertex, boolean exact) {}
 
     /**
      * Where a referred point is: of a corner, or one that a step made.
@@ -22,7 +22,7 @@ final class PointFinder {
      * @param whose what goes by it, as sentences call it, such as "this plane"
      * @throws GeometryException LOST_REFERENCE when there is none
      */
-    static Vec3 place(PointReference ref, String whose, Stand before, List<String> notes) {
+    public static Vec3 place(PointReference ref, String whose, Stand before, List<String> notes) {
         if (ref.made()) {
             Stand.Mark m = before.marks().get(ref.key());
             if (m == null) {
@@ -42,7 +42,7 @@ final class PointFinder {
     }
 
     /** By lineage; else the corner nearest to the picked one. */
-    static Optional<Found> find(PointReference ref, List<PartBody> bodies) {
+    public static Optional<Found> find(PointReference ref, List<PartBody> bodies) {
         for (PartBody b : bodies) {
             Optional<Vertex> v = b.body().names().vertex(ref.key());
             if (v.isPresent()) {

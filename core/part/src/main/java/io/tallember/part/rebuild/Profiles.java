@@ -18,15 +18,15 @@ import java.util.Locale;
 import java.util.Set;
 
 /** The regions that a step picked, found again in its sketch as it is now. */
-final class Profiles {
+public final class Profiles {
     /**
      * A profile and the id of the pick it comes from.
      *
      * @param profile null where an open line was picked
      * @param line the open line that was picked, or null
      */
-    record Named(Profile profile, String id, Vec2 inside, OpenLine line) {
-        Named(Profile profile, String id, Vec2 inside) {
+    public record Named(Profile profile, String id, Vec2 inside, OpenLine line) {
+        public Named(Profile profile, String id, Vec2 inside) {
             this(profile, id, inside, null);
         }
     }
@@ -40,7 +40,7 @@ final class Profiles {
         this.notes = notes;
     }
 
-    static Profiles of(ProfileStep step, Stand before, List<String> notes) {
+    public static Profiles of(ProfileStep step, Stand before, List<String> notes) {
         PlacedSketch placed = before.holding(step.sketch())
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
@@ -69,15 +69,15 @@ final class Profiles {
         return p;
     }
 
-    List<Named> all() {
+    public List<Named> all() {
         return all;
     }
 
-    Frame frame() {
+    public Frame frame() {
         return placed.frame();
     }
 
-    PlacedSketch placed() {
+    public PlacedSketch placed() {
         return placed;
     }
 

@@ -4,26 +4,10 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Terms;
-import io.tallember.part.BlendStep;
-import io.tallember.part.CombineStep;
-import io.tallember.part.Command;
-import io.tallember.part.ExtrudeStep;
-import io.tallember.part.FaceReference;
-import io.tallember.part.HoleStep;
-import io.tallember.part.MarkStep;
-import io.tallember.part.MirrorStep;
-import io.tallember.part.MouldedStep;
-import io.tallember.part.MoveStep;
 import io.tallember.part.PartDocument;
-import io.tallember.part.PlaneStep;
-import io.tallember.part.ReadyStep;
-import io.tallember.part.RepeatStep;
-import io.tallember.part.RevolveStep;
-import io.tallember.part.RibStep;
 import io.tallember.part.SketchStep;
-import io.tallember.part.SplitStep;
 import io.tallember.part.Step;
-import io.tallember.part.WallStep;
+import io.tallember.part.commands.Command;
 import io.tallember.part.rebuild.StepOutcome.Status;
 import io.tallember.part.values.Variants;
 import io.tallember.solid.Face;
@@ -38,6 +22,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
 
 /**
  * Builds documents into solids, step by step. What a step gave is kept under what stood before it and the step itself, so
@@ -51,14 +36,24 @@ public final class Rebuild {
     /** How long one step may take. */
     private static final long MOST_MILLIS = Long.getLong("tallember.step.millis", 60_000);
 
+    /** Knows how steps of every kind are built. */
+    public interface Builder {
+        Stand build(Step step, Stand before, List<String> notes);
+
+        /** A step with what was worked out for it by itself written down. */
+        Step carried(Step step, Supplier<Stand> before);
+    }
+
+    private final Builder builder;
     private final long mostMillis;
 
-    public Rebuild() {
-        this(MOST_MILLIS);
+    public Rebuild(Builder builder) {
+        this(builder, MOST_MILLIS);
     }
 
     /** @param mostMillis how long one step may take */
-    public Rebuild(long mostMillis) {
+    public Rebuild(Builder builder, long mostMillis) {
+        this.builder = builder;
         this.mostMillis = mostMillis;
     }
 
@@ -166,12 +161,8 @@ public final class Rebuild {
     public PartDocument carried(PartDocument doc, Command command) {
         PartDocument out = doc;
         for (Step s : doc.steps()) {
-            if (s instanceof BlendStep b
-                    && b.shape().full()
-                    && b.run().against().isEmpty()) {
-                List<FaceReference> sides = BuildBlend.sidesTaken(b, before(doc, s));
-                out = sides.isEmpty() ? out : out.replaced(b.against(sides));
-            }
+            Step carried = builder.carried(s, () -> before(doc, s));
+            out = carried == s ? out : out.replaced(carried);
         }
         Optional<Step> step = command.drawsIn().flatMap(doc::find);
         if (step.isEmpty()
@@ -217,10 +208,10 @@ public final class Rebuild {
         }
     }
 
-    private static Result run(Stand before, Step s) {
+    private Result run(Stand before, Step s) {
         List<String> notes = new ArrayList<>();
         try {
-            Stand after = after(before, s, notes);
+            Stand after = builder.build(s, before, notes);
             String fault = s instanceof SketchStep
                     ? after.sketch(s.id()).map(PlacedSketch::fault).orElse("")
                     : "";
@@ -232,53 +223,5 @@ public final class Rebuild {
 
     private static String capital(String sentence) {
         return sentence.isEmpty() ? "" : Character.toUpperCase(sentence.charAt(0)) + sentence.substring(1);
-    }
-
-    static Stand after(Stand before, Step s, List<String> notes) {
-        if (s instanceof SketchStep k) {
-            return BuildSketch.build(k, before, notes);
-        }
-        if (s instanceof BlendStep b) {
-            return BuildBlend.build(b, before, notes);
-        }
-        if (s instanceof SplitStep k) {
-            return BuildSplit.build(k, before, notes);
-        }
-        if (s instanceof RepeatStep r) {
-            return BuildRepeat.build(r, before, notes);
-        }
-        if (s instanceof HoleStep h) {
-            return BuildHole.build(h, before, notes);
-        }
-        if (s instanceof PlaneStep p) {
-            return BuildPlane.build(p, before, notes);
-        }
-        if (s instanceof MarkStep m) {
-            return BuildMark.build(m, before, notes);
-        }
-        if (s instanceof MirrorStep m) {
-            return BuildBodies.mirror(m, before, notes);
-        }
-        if (s instanceof MoveStep m) {
-            return BuildBodies.move(m, before, notes);
-        }
-        if (s instanceof CombineStep c) {
-            return BuildBodies.combine(c, before);
-        }
-        if (s instanceof WallStep w) {
-            return BuildWalls.build(w, before, notes);
-        }
-        if (s instanceof RibStep r) {
-            return BuildRib.build(r, before, notes);
-        }
-        if (s instanceof MouldedStep m) {
-            return Moulded.build(m, before, notes);
-        }
-        if (s instanceof ReadyStep r) {
-            return BuildReady.build(r, before, notes);
-        }
-        return s instanceof RevolveStep r
-                ? BuildRevolve.build(r, before, notes)
-                : BuildExtrude.build((ExtrudeStep) s, before, notes);
     }
 }

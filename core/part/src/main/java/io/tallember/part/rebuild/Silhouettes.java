@@ -25,14 +25,14 @@ import java.util.Optional;
 import java.util.TreeSet;
 
 /** Where round faces turn away from who looks square at a sketch: in closed form on cylinders, cones, balls and rings. */
-final class Silhouettes {
+public final class Silhouettes {
     private static final Tolerance TOL = Tolerance.DEFAULT;
     private static final int SAMPLES = 360;
 
     private Silhouettes() {}
 
     /** The face's silhouettes in the sketch's coordinates; empty on surfaces that have none in closed form. */
-    static List<Flat> of(Face face, Frame plane) {
+    public static List<Flat> of(Face face, Frame plane) {
         Vec3 d = plane.z();
         Surface s = face.surface();
         List<Flat> out = new ArrayList<>();

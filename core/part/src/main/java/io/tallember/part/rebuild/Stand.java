@@ -14,7 +14,7 @@ import java.util.Set;
 
 /** What stands after a step: bodies and placed sketches. Equality is identity, which is what results are kept by. */
 public final class Stand {
-    static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Map.of(), Set.of());
+    public static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Map.of(), Set.of());
 
     private final List<PartBody> bodies;
     private final Map<String, PlacedSketch> sketches;
@@ -51,13 +51,13 @@ public final class Stand {
         return marks;
     }
 
-    Stand with(String step, Mark mark) {
+    public Stand with(String step, Mark mark) {
         Map<String, Mark> more = new LinkedHashMap<>(marks);
         more.put(step, mark);
         return new Stand(bodies, sketches, made, planes, more, changes);
     }
 
-    Optional<Frame> plane(String step) {
+    public Optional<Frame> plane(String step) {
         return Optional.ofNullable(planes.get(step));
     }
 
@@ -66,35 +66,35 @@ public final class Stand {
         return planes;
     }
 
-    Stand with(String step, Frame plane) {
+    public Stand with(String step, Frame plane) {
         Map<String, Frame> more = new LinkedHashMap<>(planes);
         more.put(step, plane);
         return new Stand(bodies, sketches, made, more, marks, changes);
     }
 
     /** Ids of the steps that did something to material, in order. */
-    List<String> madeOrder() {
+    public List<String> madeOrder() {
         return List.copyOf(made.keySet());
     }
 
     /** Whether a step only changed what others had made. */
-    boolean isChange(String step) {
+    public boolean isChange(String step) {
         return changes.contains(step);
     }
 
     /** After a step that changed the bodies without material of its own. */
-    Stand changed(String step, List<PartBody> now) {
+    public Stand changed(String step, List<PartBody> now) {
         Stand s = with(step, Made.change(bodies, now)).with(now);
         Set<String> more = new LinkedHashSet<>(changes);
         more.add(step);
         return new Stand(s.bodies, s.sketches, s.made, s.planes, s.marks, Set.copyOf(more));
     }
 
-    Optional<Made> made(String step) {
+    public Optional<Made> made(String step) {
         return Optional.ofNullable(made.get(step));
     }
 
-    Stand with(String step, Made m) {
+    public Stand with(String step, Made m) {
         Map<String, Made> more = new LinkedHashMap<>(made);
         more.put(step, m);
         return new Stand(bodies, sketches, more, planes, marks, changes);
@@ -113,7 +113,7 @@ public final class Stand {
      *
      * @throws GeometryException WAITING when its constraints don't hold as it lies
      */
-    Optional<PlacedSketch> holding(String step) {
+    public Optional<PlacedSketch> holding(String step) {
         PlacedSketch s = sketches.get(step);
         if (s != null && !s.fault().isEmpty()) {
             throw new GeometryException(
@@ -127,13 +127,13 @@ public final class Stand {
         return List.copyOf(sketches.values());
     }
 
-    Stand with(PlacedSketch s) {
+    public Stand with(PlacedSketch s) {
         Map<String, PlacedSketch> more = new LinkedHashMap<>(sketches);
         more.put(s.step().id(), s);
         return new Stand(bodies, more, made, planes, marks, changes);
     }
 
-    Stand with(List<PartBody> b) {
+    public Stand with(List<PartBody> b) {
         return new Stand(b, sketches, made, planes, marks, changes);
     }
 }

@@ -32,7 +32,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /** Lays traced curves and points of a sketch anew where what they follow is now, and lets the rest of the sketch follow. */
-final class Traces {
+public final class Traces {
     /** Corners that are nearer, in mm, are one. */
     private static final double SAME = 1e-6;
 
@@ -53,7 +53,7 @@ final class Traces {
     }
 
     /** The sketch as it lies now, and how it followed what it traces. */
-    static Following.Outcome followed(SketchStep step, Frame frame, Stand before, List<String> notes) {
+    public static Following.Outcome followed(SketchStep step, Frame frame, Stand before, List<String> notes) {
         Traces t = new Traces(step, frame, before);
         for (Trace trace : step.traces()) {
             t.seen(trace).ifPresent(f -> t.seen.put(trace.curve(), f));
@@ -111,10 +111,10 @@ final class Traces {
     }
 
     /** A point in which a curve of another sketch passes through the plane. */
-    record Passed(String curve, Vec3 at) {}
+    public record Passed(String curve, Vec3 at) {}
 
     /** All points in which the curves of a sketch pass through a plane. */
-    static List<Passed> passing(Stand before, Frame plane, String sketch) {
+    public static List<Passed> passing(Stand before, Frame plane, String sketch) {
         List<Passed> out = new ArrayList<>();
         PlacedSketch other = before.holding(sketch).orElse(null);
         if (other == null) {

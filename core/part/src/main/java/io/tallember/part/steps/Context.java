@@ -27,36 +27,36 @@ public record Context(PartDocument doc, PartDocument shown, Supplier<PartState> 
     }
 
     /** A refusal as it is told in the part's unit. */
-    String told(GeometryException e) {
+    public String told(GeometryException e) {
         return Terms.told(e.sentence(), unit().telling(id -> name(id, id)));
     }
 
-    List<PartBody> bodies() {
+    public List<PartBody> bodies() {
         return built.get().stand().bodies();
     }
 
     /** The steps down to the work line. */
-    List<Step> steps() {
+    public List<Step> steps() {
         return shown.steps().subList(0, shown.workLine());
     }
 
-    Optional<PlacedSketch> sketch(String step) {
+    public Optional<PlacedSketch> sketch(String step) {
         return built.get().stand().sketch(step);
     }
 
     /** What a step is called; something else when it is gone. */
-    String name(String step, String otherwise) {
+    public String name(String step, String otherwise) {
         return shown.find(step).map(Step::name).orElse(otherwise);
     }
 
-    Optional<Face> face(String body, String key) {
+    public Optional<Face> face(String body, String key) {
         return bodies().stream()
                 .filter(b -> b.id().equals(body))
                 .findFirst()
                 .flatMap(b -> b.body().names().face(key));
     }
 
-    Optional<Edge> edge(String body, String key) {
+    public Optional<Edge> edge(String body, String key) {
         return bodies().stream()
                 .filter(b -> b.id().equals(body))
                 .findFirst()

@@ -4,7 +4,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.part.Measure;
 import io.tallember.part.Refusal;
 import io.tallember.part.Unit;
-import io.tallember.part.file.Typed;
+import io.tallember.part.fields.Typed;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -22,7 +22,7 @@ import tools.jackson.databind.node.ObjectNode;
  * brings back what was there; and the place that the next click is for.
  */
 public final class Form {
-    static final int MOST_PLACES = 3_000;
+    public static final int MOST_PLACES = 3_000;
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
     private final Context context;
@@ -38,7 +38,7 @@ public final class Form {
     private record Followed(Content before, Content after) {}
 
     /** @param step the id of the step that is changed; empty for a new one */
-    Form(Context context, String kind, String step) {
+    public Form(Context context, String kind, String step) {
         this.context = context;
         this.kind = kind;
         this.step = step;
@@ -48,7 +48,7 @@ public final class Form {
         return context;
     }
 
-    String kind() {
+    public String kind() {
         return kind;
     }
 
@@ -57,56 +57,56 @@ public final class Form {
         return step;
     }
 
-    Map<String, Content> contents() {
+    public Map<String, Content> contents() {
         return contents;
     }
 
-    void set(String place, Content c) {
+    public void set(String place, Content c) {
         contents.put(place, c);
     }
 
-    boolean has(String place) {
+    public boolean has(String place) {
         return contents.containsKey(place);
     }
 
-    void drop(String prefix) {
+    public void drop(String prefix) {
         contents.keySet().removeIf(k -> k.equals(prefix) || k.startsWith(prefix + "."));
     }
 
-    String aim() {
+    public String aim() {
         return aim;
     }
 
-    void aim(String place) {
+    public void aim(String place) {
         aim = place;
     }
 
     // texts and numbers
 
-    String text(String place) {
+    public String text(String place) {
         return contents.get(place) instanceof Content.Text t ? t.text() : "";
     }
 
-    Double exact(String place) {
+    public Double exact(String place) {
         return contents.get(place) instanceof Content.Text t ? t.exact() : null;
     }
 
-    void type(String place, String text) {
+    public void type(String place, String text) {
         set(place, new Content.Text(text, null));
     }
 
     /** A length in mm, written in the part's unit. */
-    void length(String place, double mm) {
+    public void length(String place, double mm) {
         set(place, new Content.Text(Texts.length(mm, context.unit()), mm));
     }
 
     /** What a length usually is: one number for metric parts, another for those in inches. */
-    void usual(String place, double mm, double inches) {
+    public void usual(String place, double mm, double inches) {
         length(place, context.unit() == Unit.IN ? inches * Unit.IN.millimetres() : mm);
     }
 
     /** An angle in radians, written in degrees. */
-    void angle(String place, double radians) {
+    public void angle(String place, double radians) {
         set(place, new Content.Text(Texts.degrees(radians), radians));
     }
 
@@ -115,7 +115,7 @@ public final class Form {
      *
      * @throws GeometryException with a sentence when what was typed is none
      */
-    double number(String place, Measure measure) {
+    public double number(String place, Measure measure) {
         Double exact = exact(place);
         if (exact != null) {
             return exact;
@@ -126,7 +126,7 @@ public final class Form {
     }
 
     /** The same; the other number when what was typed is none. */
-    double number(String place, Measure measure, double otherwise) {
+    public double number(String place, Measure measure, double otherwise) {
         try {
             return number(place, measure);
         } catch (GeometryException e) {
@@ -135,13 +135,13 @@ public final class Form {
     }
 
     /** A whole number; null when what was typed is none. */
-    Integer whole(String place) {
+    public Integer whole(String place) {
         String t = text(place).strip();
         return t.matches("-?[0-9]{1,9}") ? Integer.valueOf(t) : null;
     }
 
     /** Writes a number into a step's field: as it is when nobody touched it, else as it was typed. */
-    void write(ObjectNode n, String field, String place) {
+    public void write(ObjectNode n, String field, String place) {
         Double exact = exact(place);
         if (exact != null) {
             n.put(field, exact);
@@ -152,20 +152,20 @@ public final class Form {
 
     // choices
 
-    String chosen(String place) {
+    public String chosen(String place) {
         return contents.get(place) instanceof Content.Chosen c ? c.key() : "";
     }
 
-    boolean is(String place, String key) {
+    public boolean is(String place, String key) {
         return chosen(place).equals(key);
     }
 
-    void choose(String place, String key) {
+    public void choose(String place, String key) {
         set(place, new Content.Chosen(key));
     }
 
     /** Makes a choice with what follows from it; what followed when it was left is taken back where nobody touched it since. */
-    void choose(String place, String key, Runnable follows) {
+    public void choose(String place, String key, Runnable follows) {
         String left = chosen(place);
         Map<String, Content> before = new LinkedHashMap<>(contents);
         choose(place, key);
@@ -198,34 +198,34 @@ public final class Form {
 
     // picks
 
-    List<JsonNode> picked(String place) {
+    public List<JsonNode> picked(String place) {
         return contents.get(place) instanceof Content.Picked p ? p.refs() : List.of();
     }
 
     /** The one that is picked; null when nothing is. */
-    JsonNode one(String place) {
+    public JsonNode one(String place) {
         List<JsonNode> all = picked(place);
         return all.isEmpty() ? null : all.get(0);
     }
 
-    void pick(String place, List<? extends JsonNode> refs) {
+    public void pick(String place, List<? extends JsonNode> refs) {
         set(place, new Content.Picked(List.copyOf(refs)));
     }
 
-    void pick(String place, JsonNode ref) {
+    public void pick(String place, JsonNode ref) {
         pick(place, ref == null ? List.of() : List.of(ref));
     }
 
-    void pickNames(String place, List<String> names) {
+    public void pickNames(String place, List<String> names) {
         pick(place, names.stream().map(MAKE::stringNode).toList());
     }
 
-    List<String> names(String place) {
+    public List<String> names(String place) {
         return picked(place).stream().map(n -> n.asString("")).toList();
     }
 
     /** Takes a thing into a list, or out of it when it is there. */
-    void toggle(String place, JsonNode ref) {
+    public void toggle(String place, JsonNode ref) {
         List<JsonNode> all = new ArrayList<>(picked(place));
         if (!all.removeIf(r -> keyOf(r).equals(keyOf(ref)))) {
             all.add(ref);
@@ -234,7 +234,7 @@ public final class Form {
     }
 
     /** By what a reference is told from others. */
-    static String keyOf(JsonNode ref) {
+    public static String keyOf(JsonNode ref) {
         for (String field : List.of("face", "edge", "corner", "step", "through")) {
             if (ref.hasNonNull(field)) {
                 JsonNode n = ref.get(field);
@@ -247,13 +247,13 @@ public final class Form {
         return ref.isString() ? ref.stringValue() : ref.toString();
     }
 
-    void write(ObjectNode n, String field, List<JsonNode> refs) {
+    public void write(ObjectNode n, String field, List<JsonNode> refs) {
         ArrayNode all = n.putArray(field);
         refs.forEach(all::add);
     }
 
     /** Writes the one that is picked, if one is. */
-    void writeOne(ObjectNode n, String field, String place) {
+    public void writeOne(ObjectNode n, String field, String place) {
         JsonNode ref = one(place);
         if (ref != null) {
             n.set(field, ref);
@@ -262,16 +262,16 @@ public final class Form {
 
     // rows
 
-    List<String> rows(String place) {
+    public List<String> rows(String place) {
         return contents.get(place) instanceof Content.Rows r ? r.ids() : List.of();
     }
 
-    void rows(String place, List<String> ids) {
+    public void rows(String place, List<String> ids) {
         set(place, new Content.Rows(ids));
     }
 
     /** Adds a row at the end, or before another. */
-    String addRow(String place, int at) {
+    public String addRow(String place, int at) {
         List<String> ids = new ArrayList<>(rows(place));
         int n = 1;
         while (ids.contains("n" + n)) {
@@ -282,14 +282,14 @@ public final class Form {
         return "n" + n;
     }
 
-    void dropRow(String place, String id) {
+    public void dropRow(String place, String id) {
         rows(place, rows(place).stream().filter(r -> !r.equals(id)).toList());
         drop(place + "." + id);
     }
 
     // to and from JSON
 
-    ObjectNode write() {
+    public ObjectNode write() {
         ObjectNode n = MAKE.objectNode().put("kind", kind).put("step", step).put("aim", aim);
         ObjectNode all = n.putObject("contents");
         contents.forEach((place, c) -> all.set(place, write(c)));
@@ -330,7 +330,7 @@ public final class Form {
         return o;
     }
 
-    static Form read(JsonNode n, Context context) {
+    public static Form read(JsonNode n, Context context) {
         if (!n.isObject()) {
             throw Refusal.of("What is filled in should be an object with named fields.");
         }

@@ -6,7 +6,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.part.FaceReference;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchPlane;
-import io.tallember.part.file.StepJson;
+import io.tallember.part.fields.References;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
@@ -41,7 +41,7 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
 
     private static final int MOST = 500;
 
-    static Hit read(JsonNode n) {
+    public static Hit read(JsonNode n) {
         if (!n.isObject()) {
             throw Refusal.of("A click should be an object with named fields.");
         }
@@ -78,24 +78,24 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
         return Double.isFinite(v.x() + v.y() + v.z()) ? v : null;
     }
 
-    Optional<Face> face(Context c) {
+    public Optional<Face> face(Context c) {
         return what == What.FACE ? c.face(of, key) : Optional.empty();
     }
 
-    Optional<Edge> edge(Context c) {
+    public Optional<Edge> edge(Context c) {
         return what == What.EDGE ? c.edge(of, key) : Optional.empty();
     }
 
     /** A face as steps refer to it: as it is now. */
-    static ObjectNode ref(Face f, String key) {
+    public static ObjectNode ref(Face f, String key) {
         Vec3 p = Pointed.of(f);
         ObjectNode n = JsonNodeFactory.instance.objectNode();
-        StepJson.put(n, new FaceReference(key, p, f.outward(p)));
+        References.put(n, new FaceReference(key, p, f.outward(p)));
         return n;
     }
 
     /** The clicked face as steps refer to it; empty when none was, or it is gone. */
-    Optional<JsonNode> faceRef(Context c) {
+    public Optional<JsonNode> faceRef(Context c) {
         return face(c).map(f -> ref(f, key));
     }
 
@@ -103,28 +103,28 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
      * The clicked edge as steps refer to it; empty when none was. One that is only in a preview is taken as it is seen there: it is
      * looked for when the step is built.
      */
-    Optional<JsonNode> edgeRef(Context c) {
+    public Optional<JsonNode> edgeRef(Context c) {
         Vec3 at = edge(c).map(Edge::middle).orElse(point);
         if (what != What.EDGE || at == null) {
             return Optional.empty();
         }
         ObjectNode n = JsonNodeFactory.instance.objectNode().put("edge", key);
-        StepJson.put(n, "point", at);
+        References.put(n, "point", at);
         return Optional.of(n);
     }
 
     /** The clicked corner, or a point that a step made, as steps refer to it. */
-    Optional<JsonNode> cornerRef() {
+    public Optional<JsonNode> cornerRef() {
         if (what != What.CORNER && what != What.MARK || point == null) {
             return Optional.empty();
         }
         ObjectNode n = JsonNodeFactory.instance.objectNode().put("corner", key);
-        StepJson.put(n, "point", point);
+        References.put(n, "point", point);
         return Optional.of(n);
     }
 
     /** Where the click is in a plane: just at a corner, else on the grid; empty when the plane is seen from its edge. */
-    Optional<Vec2> in(JsonNode plane, Context c) {
+    public Optional<Vec2> in(JsonNode plane, Context c) {
         Frame at = frame(plane, c.built().get());
         if (what == What.CORNER && point != null) {
             Vec3 l = at.local(point);
@@ -139,9 +139,15 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
         return Optional.of(new Vec2(Math.rint(l.x() / grid) * grid, Math.rint(l.y() / grid) * grid));
     }
 
+    /** The middle of the clicked face in the coordinates that it has as a plane, in whole millimetres. */
+    public Vec2 middle(JsonNode plane, Context c) {
+        Vec3 l = frame(plane, c.built().get()).local(face(c).map(Pointed::of).orElse(Vec3.ZERO));
+        return new Vec2(Math.rint(l.x()), Math.rint(l.y()));
+    }
+
     /** The frame that a plane has in a part as it is seen. */
-    static Frame frame(JsonNode plane, PartState state) {
-        SketchPlane p = StepJson.plane(plane);
+    public static Frame frame(JsonNode plane, PartState state) {
+        SketchPlane p = References.plane(plane);
         if (p instanceof SketchPlane.Base b) {
             return b.frame();
         }

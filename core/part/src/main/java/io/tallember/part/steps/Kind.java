@@ -4,20 +4,23 @@ import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
-import io.tallember.part.file.StepJson;
+import io.tallember.part.fields.Fields;
+import io.tallember.part.fields.Typed;
+import io.tallember.part.rebuild.Stand;
 import io.tallember.part.rebuild.StepOutcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Supplier;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /** A kind of step: the sentence by which it is made and changed. */
 public abstract class Kind {
-    static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+    public static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
     private final int stage;
     private final List<String> kinds;
@@ -30,22 +33,51 @@ public abstract class Kind {
     protected Kind(int stage, String... kinds) {
         this.stage = stage;
         this.kinds = List.of(kinds);
-        this.words = WordList.of(kinds[0]);
+        this.words = WordList.of(getClass(), kinds[0]);
     }
 
-    List<String> kinds() {
+    public List<String> kinds() {
         return kinds;
     }
 
-    WordList words() {
+    public WordList words() {
         return words;
     }
 
-    int stage() {
+    public int stage() {
         return stage;
     }
 
-    // what a kind says of itself
+    // the step
+
+    /** The class of its steps. */
+    public abstract Class<? extends Step> type();
+
+    /** The word by which part files call the kind of a step. */
+    public String word(Step step) {
+        return kinds.get(0);
+    }
+
+    /** A step from its fields in a part file or a request; numbers may be typed. */
+    public abstract Step read(Own own, Fields f, Typed typed, String place);
+
+    /** The fields of a step, as part files have them. */
+    public abstract void write(Step step, ObjectNode n);
+
+    /** What stands after a step; what should be known although it is built goes into the notes. */
+    public abstract Stand build(Step step, Stand before, List<String> notes);
+
+    /** A step with what the rebuild has worked out for it by itself written down, so that later changes change nothing of it. */
+    public Step carried(Step step, Supplier<Stand> before) {
+        return step;
+    }
+
+    /** The steps that a step is made of; none for most. */
+    public List<Step> parts(Step step, Stand before) {
+        return List.of();
+    }
+
+    // the sentence
 
     /** Its rows of the shelf. */
     protected abstract List<Offer> offers(Context c);
@@ -124,7 +156,7 @@ public abstract class Kind {
     }
 
     /** What can be hit: for the place that waits, for those where something is still missing, and what means something anyway. */
-    final Set<String> takes(Form f, Pen p) {
+    public final Set<String> takes(Form f, Pen p) {
         Set<String> out = new TreeSet<>(always(f));
         for (Slot s : p.slots().values()) {
             if (s.place.equals(f.aim()) || !s.lack.isEmpty()) {
@@ -194,16 +226,16 @@ public abstract class Kind {
 
     // what is done with all of them alike
 
-    final Pen pen(Form f) {
+    public final Pen pen(Form f) {
         Pen p = new Pen(f, words);
         say(f, p);
         return p;
     }
 
     /** The sentence of a step that is there. */
-    final Form opened(Step step, Context c) {
+    public final Form opened(Step step, Context c) {
         Form f = new Form(c, kinds.get(0), step.id());
-        ObjectNode n = StepJson.write(step);
+        ObjectNode n = Kinds.write(step);
         n.properties().forEach(e -> fill(f, e.getKey(), e.getValue(), step));
         opened(f, n);
         return aimed(f);
@@ -234,7 +266,7 @@ public abstract class Kind {
     }
 
     /** With an aim that is there: where something is still to be picked, else the first pick. */
-    final Form aimed(Form f) {
+    public final Form aimed(Form f) {
         Pen p = pen(f);
         Slot now = p.slots().get(f.aim());
         if (now != null && now.isPick()) {
@@ -256,7 +288,7 @@ public abstract class Kind {
     }
 
     /** Takes what was clicked into the place that waits for it, else into one that takes such a thing and is empty. */
-    final void clicked(Form f, Hit h) {
+    public final void clicked(Form f, Hit h) {
         if (hit(f, h)) {
             aimed(f);
             return;
@@ -293,7 +325,7 @@ public abstract class Kind {
     }
 
     /** One entry, with what follows from it. */
-    final void enter(Form f, String at, JsonNode entry) {
+    public final void enter(Form f, String at, JsonNode entry) {
         Pen p = pen(f);
         if (entry.has("hit")) {
             clicked(f, Hit.read(entry.get("hit")));

@@ -25,7 +25,7 @@ public final class Pen {
     private final int number;
     private String pattern;
 
-    Pen(Form form, WordList words) {
+    public Pen(Form form, WordList words) {
         this(form, words, new LinkedHashMap<>(), new LinkedHashMap<>(), "", "", 0, "sentence");
     }
 
@@ -49,11 +49,11 @@ public final class Pen {
     }
 
     /** The pattern that the sentence follows, where the kind has several. */
-    void follows(String key) {
+    public void follows(String key) {
         pattern = key;
     }
 
-    WordList words() {
+    public WordList words() {
         return words;
     }
 
@@ -73,18 +73,18 @@ public final class Pen {
     }
 
     /** A row of a list, whose slots stand under the row's name; its pattern is called as the list. */
-    Pen row(String list, String id, int at) {
+    public Pen row(String list, String id, int at) {
         Pen row = new Pen(form, words, slots, rows, prefix + list + "." + id + ".", said + list + ".", at, said + list);
         rows.computeIfAbsent(prefix + list, k -> new ArrayList<>()).add(row);
         return row;
     }
 
     /** A row that isn't written out, but has its slots. */
-    Pen aside(String list, String id, int at) {
+    public Pen aside(String list, String id, int at) {
         return new Pen(form, words, slots, rows, prefix + list + "." + id + ".", said + list + ".", at, said + list);
     }
 
-    Slot number(String place, Measure measure) {
+    public Slot number(String place, Measure measure) {
         Slot s = slot(place, "number");
         String typed = form.text(s.place);
         s.number = true;
@@ -116,16 +116,16 @@ public final class Pen {
         return s;
     }
 
-    Slot length(String place) {
+    public Slot length(String place) {
         return number(place, Measure.LENGTH);
     }
 
-    Slot angle(String place) {
+    public Slot angle(String place) {
         return number(place, Measure.ANGLE);
     }
 
     /** A whole number between two others. */
-    Slot count(String place, int least, int most) {
+    public Slot count(String place, int least, int most) {
         Slot s = slot(place, "number");
         s.number = true;
         s.text = form.text(s.place);
@@ -142,7 +142,7 @@ public final class Pen {
     }
 
     /** A text. */
-    Slot text(String place) {
+    public Slot text(String place) {
         Slot s = slot(place, "number");
         s.number = true;
         s.text = form.text(s.place);
@@ -150,7 +150,7 @@ public final class Pen {
         return s;
     }
 
-    Slot choice(String place, List<Option> options) {
+    public Slot choice(String place, List<Option> options) {
         Slot s = slot(place, "choice");
         String chosen = form.chosen(s.place);
         s.options = options;
@@ -164,7 +164,7 @@ public final class Pen {
     }
 
     /** A choice whose words are those of its keys. */
-    Slot choice(String place, String... keys) {
+    public Slot choice(String place, String... keys) {
         List<Option> all = new ArrayList<>();
         for (String k : keys) {
             all.add(new Option(k, option(place, k)));
@@ -173,19 +173,19 @@ public final class Pen {
     }
 
     /** The word of something that can be chosen at a place. */
-    String option(String place, String key) {
+    public String option(String place, String key) {
         return words.text(said + place + "." + key);
     }
 
     /** A word that follows from something else. */
-    Slot word(String place, String text) {
+    public Slot word(String place, String text) {
         Slot s = slot(place, "word");
         s.text = text;
         return s;
     }
 
     /** A word that can be pressed. */
-    Slot act(String place) {
+    public Slot act(String place) {
         Slot s = slot(place, "act").quiet(true);
         s.text = words.text(said + place);
         return s;
@@ -197,7 +197,7 @@ public final class Pen {
      * @param taker what a click gives for it, if anything
      * @param what the things that can be hit for it
      */
-    Slot pick(String place, boolean many, Function<Hit, Optional<JsonNode>> taker, String... what) {
+    public Slot pick(String place, boolean many, Function<Hit, Optional<JsonNode>> taker, String... what) {
         Slot s = slot(place, "pick");
         s.taker = taker;
         s.many = many;
@@ -216,20 +216,20 @@ public final class Pen {
         return s;
     }
 
-    Slot faces(String place) {
+    public Slot faces(String place) {
         return pick(place, true, h -> h.faceRef(form.context()), "face");
     }
 
-    Slot edges(String place) {
+    public Slot edges(String place) {
         return pick(place, true, h -> h.edgeRef(form.context()), "edge");
     }
 
-    Slot face(String place) {
+    public Slot face(String place) {
         return pick(place, false, h -> h.faceRef(form.context()), "face");
     }
 
     /** A plane: one of the three, one that a step made, or a flat face. */
-    Slot plane(String place) {
+    public Slot plane(String place) {
         return plane(
                 place,
                 h -> h.face(form.context())
@@ -237,7 +237,7 @@ public final class Pen {
                         .flatMap(f -> h.faceRef(form.context())));
     }
 
-    Slot plane(String place, Function<Hit, Optional<JsonNode>> taker, String... what) {
+    public Slot plane(String place, Function<Hit, Optional<JsonNode>> taker, String... what) {
         Slot s = pick(place, false, taker, what.length == 0 ? new String[] {"face"} : what);
         JsonNode ref = form.one(s.place);
         List<Option> all = new ArrayList<>();
@@ -245,28 +245,28 @@ public final class Pen {
             all.add(new Option(base, words.text("plane." + base)));
         }
         form.context().steps().forEach(step -> {
-            if (step instanceof io.tallember.part.PlaneStep && !step.id().equals(form.step())) {
+            if (step.makesPlane() && !step.id().equals(form.step())) {
                 all.add(new Option(step.id(), step.name()));
             }
         });
-        named(s, all, ref, ref == null ? words.text("plane.none") : Planes.said(ref, form.context(), words));
+        named(s, all, ref, ref == null ? words.text("plane.none") : PlaneWords.said(ref, form.context(), words));
         return s;
     }
 
     /** An axis: one of the three, one that a step made, or that of a face or an edge. */
-    Slot axis(String place) {
-        Slot s = pick(place, false, h -> Planes.axis(h, form.context()), "face", "edge");
+    public Slot axis(String place) {
+        Slot s = pick(place, false, h -> PlaneWords.axis(h, form.context()), "face", "edge");
         List<Option> all = new ArrayList<>();
         for (String base : List.of("x", "y", "z")) {
             all.add(new Option(base, words.text("axis." + base)));
         }
         form.context().steps().forEach(step -> {
-            if (step instanceof io.tallember.part.MarkStep m && !m.way().point()) {
+            if (step.makesAxis()) {
                 all.add(new Option(step.id(), step.name()));
             }
         });
         JsonNode ref = form.one(s.place);
-        named(s, all, ref, Planes.axisSaid(ref, form.context(), words));
+        named(s, all, ref, PlaneWords.axisSaid(ref, form.context(), words));
         return s;
     }
 
@@ -288,7 +288,7 @@ public final class Pen {
     }
 
     /** Bodies, by their names. */
-    Slot bodies(String place, String none) {
+    public Slot bodies(String place, String none) {
         Slot s = pick(
                 place,
                 true,
@@ -303,12 +303,12 @@ public final class Pen {
         return s;
     }
 
-    Map<String, Slot> slots() {
+    public Map<String, Slot> slots() {
         return slots;
     }
 
     /** Whether something is missing or wrong. */
-    Optional<Slot> lacking() {
+    public Optional<Slot> lacking() {
         return slots.values().stream()
                 .filter(s -> !s.lack.isEmpty() || !s.trouble.isEmpty())
                 .findFirst();
@@ -317,9 +317,9 @@ public final class Pen {
     // the sentence
 
     /** A bit of a written sentence. */
-    record Said(String text, String at, boolean quiet) {}
+    public record Said(String text, String at, boolean quiet) {}
 
-    List<Said> said() {
+    public List<Said> said() {
         List<Said> out = new ArrayList<>();
         write(words.pattern(pattern), false, out);
         return tidied(out);
@@ -387,7 +387,7 @@ public final class Pen {
     }
 
     /** The sentence as the build sheet has it, as plain text. */
-    String plain() {
+    public String plain() {
         StringBuilder b = new StringBuilder();
         for (Said s : said()) {
             if (!s.quiet()) {
@@ -397,7 +397,7 @@ public final class Pen {
         return b.toString().replaceAll(" {2,}", " ").replace(" ,", ",").strip();
     }
 
-    void write(ObjectNode n) {
+    public void write(ObjectNode n) {
         ArrayNode all = n.putArray("words");
         for (Said s : said()) {
             ObjectNode o = all.addObject();

@@ -19,24 +19,24 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Kinds that take regions or drawn lines of a sketch. */
-abstract class ProfileKind extends Kind {
+public abstract class ProfileKind extends Kind {
     private static final Set<String> USERS = Set.of("extrude", "revolve", "rib");
 
-    ProfileKind(int stage, String kind) {
+    public ProfileKind(int stage, String kind) {
         super(stage, kind);
     }
 
     /** Whether drawn lines can be picked as they are. */
-    abstract boolean takesLines(Form f);
+    protected abstract boolean takesLines(Form f);
 
     /** Another sketch is taken. */
-    void resketched(Form f) {}
+    protected void resketched(Form f) {}
 
-    static ObjectNode ref(Region r) {
+    public static ObjectNode ref(Region r) {
         return ref(r.boundary(), r.inside().x(), r.inside().y());
     }
 
-    static ObjectNode ref(OpenLine l) {
+    public static ObjectNode ref(OpenLine l) {
         return ref(l.boundary(), l.inside().x(), l.inside().y());
     }
 
@@ -48,16 +48,16 @@ abstract class ProfileKind extends Kind {
         return n;
     }
 
-    static List<JsonNode> regions(PlacedSketch s) {
+    public static List<JsonNode> regions(PlacedSketch s) {
         return s.reading().regions().stream().map(r -> (JsonNode) ref(r)).toList();
     }
 
-    static List<JsonNode> lines(PlacedSketch s) {
+    public static List<JsonNode> lines(PlacedSketch s) {
         return s.reading().drawn().stream().map(l -> (JsonNode) ref(l)).toList();
     }
 
     /** One region: that one. Several: the outermost, its holes left out. */
-    static List<JsonNode> likely(PlacedSketch s) {
+    public static List<JsonNode> likely(PlacedSketch s) {
         return s.reading().regions().stream()
                 .max(Comparator.comparingDouble(Region::area))
                 .map(r -> List.<JsonNode>of(ref(r)))
@@ -65,9 +65,9 @@ abstract class ProfileKind extends Kind {
     }
 
     /** Sketches that are built, and that nothing is made of yet. */
-    static List<String> free(Context c) {
+    public static List<String> free(Context c) {
         List<String> used = c.steps().stream()
-                .filter(s -> USERS.contains(io.tallember.part.file.StepJson.word(s)))
+                .filter(s -> USERS.contains(Kinds.word(s)))
                 .flatMap(s -> s.uses().stream())
                 .toList();
         return c.steps().stream()
@@ -78,13 +78,13 @@ abstract class ProfileKind extends Kind {
     }
 
     /** Whether some sketch has regions, or lines too. */
-    static boolean drawn(Context c, boolean linesToo) {
+    public static boolean drawn(Context c, boolean linesToo) {
         return c.built().get().stand().sketches().stream()
                 .anyMatch(s -> !s.reading().regions().isEmpty()
                         || linesToo && !s.reading().drawn().isEmpty());
     }
 
-    static boolean lineDrawn(Context c) {
+    public static boolean lineDrawn(Context c) {
         return c.built().get().stand().sketches().stream()
                 .anyMatch(s -> !s.reading().drawn().isEmpty());
     }
@@ -172,7 +172,7 @@ abstract class ProfileKind extends Kind {
     }
 
     /** The slot of what is picked of the sketch, and the offer to pick all like it. */
-    void sayRegions(Form f, Pen p, boolean live) {
+    public void sayRegions(Form f, Pen p, boolean live) {
         List<JsonNode> picked = f.picked("regions");
         Slot s = p.pick(
                 "regions",
@@ -209,7 +209,7 @@ abstract class ProfileKind extends Kind {
     }
 
     /** Where an arrow from the picked regions stands; null when there are none. */
-    static Vec3 foot(Form f, PlacedSketch s) {
+    public static Vec3 foot(Form f, PlacedSketch s) {
         List<JsonNode> picked = f.picked("regions");
         if (picked.isEmpty()) {
             return null;
@@ -224,7 +224,7 @@ abstract class ProfileKind extends Kind {
     }
 
     /** The way that both directions, one or the other stand for. */
-    static void openWay(Form f, ObjectNode n) {
+    public static void openWay(Form f, ObjectNode n) {
         f.choose(
                 "way",
                 n.path("back").asDouble(0) > 0
@@ -234,13 +234,13 @@ abstract class ProfileKind extends Kind {
                                 : n.path("flipped").asBoolean(false) ? "in" : "out");
     }
 
-    static void writeWay(Form f, ObjectNode n) {
+    public static void writeWay(Form f, ObjectNode n) {
         n.put("bothWays", f.is("way", "both"));
         // what lies forward and backward of two distances stays as it was
         n.put("flipped", f.is("way", "in") || f.is("way", "two") && f.is("flipped", "yes"));
     }
 
-    void writeRegions(Form f, ObjectNode n) {
+    public void writeRegions(Form f, ObjectNode n) {
         n.put("sketch", f.chosen("sketch"));
         f.write(n, "regions", f.picked("regions"));
     }

@@ -12,54 +12,54 @@ import tools.jackson.databind.node.ObjectNode;
 /** A field of a sentence as it stands: what it is called, what it says, and what can be entered there. */
 public final class Slot {
     /** Something that can be chosen. */
-    record Option(String key, String label) {}
+    public record Option(String key, String label) {}
 
-    final String place;
-    String label;
-    final ObjectNode field;
-    String text = "";
-    String hint = "";
-    String trouble = "";
-    String lack = "";
-    String no = "";
-    String ask = "";
-    boolean quiet;
-    Function<Hit, Optional<JsonNode>> taker;
-    boolean many;
-    List<JsonNode> held = List.of();
-    List<Option> options = List.of();
-    boolean number;
+    public final String place;
+    public String label;
+    public final ObjectNode field;
+    public String text = "";
+    public String hint = "";
+    public String trouble = "";
+    public String lack = "";
+    public String no = "";
+    public String ask = "";
+    public boolean quiet;
+    public Function<Hit, Optional<JsonNode>> taker;
+    public boolean many;
+    public List<JsonNode> held = List.of();
+    public List<Option> options = List.of();
+    public boolean number;
 
-    Slot(String place, String label, String type) {
+    public Slot(String place, String label, String type) {
         this.place = place;
         this.label = label;
         this.field = JsonNodeFactory.instance.objectNode().put("is", type);
     }
 
     /** Says nothing when it is at its usual value, so that the build sheet leaves it out. */
-    Slot quiet(boolean q) {
+    public Slot quiet(boolean q) {
         quiet = q;
         return this;
     }
 
     /** What is missing while it is as it is; empty when nothing is. */
-    Slot lacking(String sentence) {
+    public Slot lacking(String sentence) {
         lack = sentence;
         return this;
     }
 
     /** Sketches whose regions, lines or curves can be clicked for it. */
-    Slot among(List<String> sketches) {
+    public Slot among(List<String> sketches) {
         ArrayNode all = field.putArray("among");
         sketches.forEach(all::add);
         return this;
     }
 
-    boolean isPick() {
+    public boolean isPick() {
         return taker != null;
     }
 
-    ObjectNode write() {
+    public ObjectNode write() {
         ObjectNode n = field.deepCopy().put("label", label).put("text", text);
         if (!hint.isEmpty()) {
             n.put("hint", hint);

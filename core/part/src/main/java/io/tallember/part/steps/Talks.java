@@ -1,12 +1,10 @@
 package io.tallember.part.steps;
 
 import io.tallember.geometry.GeometryException;
-import io.tallember.part.Command;
-import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
-import io.tallember.part.file.CommandJson;
-import io.tallember.part.file.StepJson;
+import io.tallember.part.commands.Command;
+import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.StepOutcome;
 import java.util.ArrayList;
 import java.util.List;
@@ -184,17 +182,13 @@ public final class Talks {
     }
 
     static Command command(Form f) {
-        PartDocument doc = f.context().doc();
-        ObjectNode asked = MAKE.objectNode().put("do", f.step().isEmpty() ? "add-step" : "change-step");
-        asked.set("step", step(f));
-        return CommandJson.read(asked, doc);
-    }
-
-    private static ObjectNode step(Form f) {
+        Typed typed = new Typed(f.context().doc());
         ObjectNode n =
                 MAKE.objectNode().put("kind", f.kind()).put("id", f.step()).put("name", "");
         Kinds.named(f.kind()).write(f, n);
-        return n;
+        boolean added = f.step().isEmpty();
+        Step step = Kinds.read(n, typed, added ? f.context().doc().freshId() : f.step());
+        return typed.with(added ? new Command.AddStep(step) : new Command.ChangeStep(step));
     }
 
     /** A step's sentence for the build sheet, and how it can be mended when it failed. */
@@ -227,7 +221,7 @@ public final class Talks {
 
     /** The word by which part files call a step's kind. */
     public static String word(Step step) {
-        return StepJson.word(step);
+        return Kinds.word(step);
     }
 
     /** Whether somebody gave a step a name of its own. */

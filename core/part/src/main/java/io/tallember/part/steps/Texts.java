@@ -25,12 +25,12 @@ public final class Texts {
     }
 
     /** Whether a field of a step holds a plane or an axis, which may be called by a word. */
-    static boolean isPlaneOrAxis(String field) {
+    public static boolean isPlaneOrAxis(String field) {
         return List.of("plane", "second", "axis", "axis2").contains(field);
     }
 
     /** A number as short as it can be told without losing what matters. */
-    static String shortest(double v, int digits) {
+    public static String shortest(double v, int digits) {
         BigDecimal d = new BigDecimal(v).setScale(digits, RoundingMode.HALF_UP).stripTrailingZeros();
         return d.signum() == 0 ? "0" : d.toPlainString();
     }

@@ -17,8 +17,8 @@ import java.util.concurrent.ConcurrentHashMap;
  * <p>A line gives a key and its text, with an equals sign between spaces. A text that is a sentence's pattern has slots in
  * braces, and phrases in brackets that are left out when a slot directly in them isn't there.
  */
-final class WordList {
-    private static final WordList SHARED = new WordList("shared", null);
+public final class WordList {
+    private static final WordList SHARED = new WordList(WordList.class, "shared", null);
     private static final Map<String, WordList> KNOWN = new ConcurrentHashMap<>();
 
     private final Map<String, String> texts = new HashMap<>();
@@ -27,7 +27,7 @@ final class WordList {
     private final String name;
 
     /** A bit of a pattern: text, a slot, or a phrase. */
-    sealed interface Bit {
+    public sealed interface Bit {
         record Says(String text) implements Bit {}
 
         record At(String slot) implements Bit {}
@@ -35,10 +35,10 @@ final class WordList {
         record Phrase(List<Bit> bits) implements Bit {}
     }
 
-    private WordList(String name, WordList more) {
+    private WordList(Class<?> beside, String name, WordList more) {
         this.name = name;
         this.more = more;
-        try (InputStream in = WordList.class.getResourceAsStream(name + ".words")) {
+        try (InputStream in = beside.getResourceAsStream(name + ".words")) {
             if (in == null) {
                 throw new IllegalStateException("There are no words for " + name);
             }
@@ -53,29 +53,30 @@ final class WordList {
         }
     }
 
-    static WordList of(String kind) {
-        return KNOWN.computeIfAbsent(kind, k -> new WordList(k, SHARED));
+    /** @param beside a class of the folder in which the file is */
+    public static WordList of(Class<?> beside, String kind) {
+        return KNOWN.computeIfAbsent(kind, k -> new WordList(beside, k, SHARED));
     }
 
     /** The text of a key; empty when there is none. */
-    Optional<String> find(String key) {
+    public Optional<String> find(String key) {
         String own = texts.get(key);
         return own != null || more == null ? Optional.ofNullable(own) : more.find(key);
     }
 
     /** @throws IllegalStateException when there is none */
-    String text(String key) {
+    public String text(String key) {
         return find(key).orElseThrow(() -> new IllegalStateException("No word " + key + " for " + name));
     }
 
     /** A text that depends on a count: of one thing, or of several with the count for its number sign. */
-    String counted(String key, int n) {
+    public String counted(String key, int n) {
         return n == 1 && find(key + ".1").isPresent()
                 ? text(key + ".1")
                 : text(key + ".n").replace("#", Integer.toString(n));
     }
 
-    List<Bit> pattern(String key) {
+    public List<Bit> pattern(String key) {
         return patterns.computeIfAbsent(key, k -> new Reader(text(k)).bits());
     }
 

@@ -9,6 +9,7 @@ import io.tallember.part.SketchStep;
 import io.tallember.part.SketchWords;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
+import io.tallember.part.Value;
 import io.tallember.part.Variant;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;

@@ -3,6 +3,7 @@ package io.tallember.part.values;
 import io.tallember.geometry.GeometryException;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.Value;
 import io.tallember.part.Variant;
 import java.util.List;
 

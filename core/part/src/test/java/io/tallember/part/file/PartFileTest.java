@@ -6,20 +6,20 @@ import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec2;
-import io.tallember.part.Command;
-import io.tallember.part.ExtrudeStep;
-import io.tallember.part.HoleStep;
 import io.tallember.part.Layout;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Pen;
 import io.tallember.part.RegionReference;
-import io.tallember.part.RepeatStep;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.Unit;
+import io.tallember.part.commands.Command;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.Rebuild;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.extrude.ExtrudeStep;
+import io.tallember.part.steps.hole.HoleStep;
+import io.tallember.part.steps.repeat.RepeatStep;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -156,7 +156,7 @@ class PartFileTest {
         assertThat(changed).isNotEqualTo(text);
         PartFile.Opened opened = PartFile.open(changed);
         assertThat(opened.notes()).singleElement().asString().contains("points were moved");
-        assertThat(MassProperties.of(new Rebuild().build(opened.document()).solids())
+        assertThat(MassProperties.of(Kinds.rebuild().build(opened.document()).solids())
                         .volume())
                 .isCloseTo(55 * 20 * 6, within(1e-6));
     }
@@ -173,7 +173,7 @@ class PartFileTest {
                         "k99", io.tallember.sketch.Constraint.Kind.DISTANCE, 41, "c1"))));
         PartFile.Opened opened = PartFile.open(PartFile.write(sheet.document()));
         assertThat(opened.notes()).singleElement().asString().contains("fight");
-        PartState s = new Rebuild().build(opened.document());
+        PartState s = Kinds.rebuild().build(opened.document());
         assertThat(s.outcome("s1").message())
                 .startsWith("These can't hold together")
                 .contains("distance 41 mm");

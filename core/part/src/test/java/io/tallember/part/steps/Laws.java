@@ -3,11 +3,10 @@ package io.tallember.part.steps;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.tallember.geometry.GeometryException;
-import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
-import io.tallember.part.file.StepJson;
+import io.tallember.part.commands.Command;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.values.Variants;
 import java.util.LinkedHashMap;
@@ -27,10 +26,10 @@ final class Laws {
         for (Unit u : Unit.values()) {
             PartDocument in = new Command.SetUnit(u).done(doc);
             PartDocument shown = Variants.shown(in);
-            Rebuild rebuild = new Rebuild();
+            Rebuild rebuild = Kinds.rebuild();
             Context c = new Context(in, shown, () -> rebuild.build(shown));
             for (Step s : shown.steps()) {
-                kinds.add(StepJson.word(s));
+                kinds.add(Kinds.word(s));
                 hold(s, c);
             }
         }

@@ -6,10 +6,10 @@ import static org.assertj.core.api.Assertions.within;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
-import io.tallember.part.Command;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
+import io.tallember.part.commands.Command;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.file.StepJson;
@@ -42,7 +42,7 @@ import tools.jackson.databind.node.ObjectNode;
 final class Talk {
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
-    private final Rebuild rebuild = new Rebuild();
+    private final Rebuild rebuild = Kinds.rebuild();
     private final Consumer<PartDocument> kept;
     private PartDocument doc = PartDocument.empty("Talk", Unit.MM);
     private ObjectNode answer;

@@ -1,0 +1,150 @@
+package io.tallember.part.fields;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.EdgeReference;
+import io.tallember.part.FaceReference;
+import io.tallember.part.Layout;
+import io.tallember.part.ProfileStep;
+import io.tallember.part.Refusal;
+import io.tallember.part.RegionReference;
+import io.tallember.part.SketchPlane;
+import java.util.List;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** What steps refer to, to and from JSON: planes, faces, edges, corners, axes and regions. */
+public final class References {
+    private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private References() {}
+
+    /** The sketch and what is picked of it. */
+    public static void profile(ObjectNode n, ProfileStep p) {
+        n.put("sketch", p.sketch());
+        ArrayNode regions = n.putArray("regions");
+        for (RegionReference r : p.regions()) {
+            ObjectNode region = regions.addObject();
+            region.put("id", r.id());
+            ArrayNode boundary = region.putArray("boundary");
+            r.boundary().forEach(boundary::add);
+            region.putArray("inside").add(r.inside().x()).add(r.inside().y());
+        }
+    }
+
+    public static void put(ObjectNode n, SketchPlane plane) {
+        put(n, "plane", plane);
+    }
+
+    public static void put(ObjectNode n, String name, SketchPlane plane) {
+        if (plane instanceof SketchPlane.OnFace f) {
+            put(n, name, f.face());
+        } else if (plane instanceof SketchPlane.Made m) {
+            n.putObject(name).put("step", m.step());
+        } else if (plane instanceof SketchPlane.Through t) {
+            ObjectNode on = n.putObject(name);
+            put(on, "on", t.on());
+            put(on.putObject("through"), t.edge());
+        } else if (plane instanceof SketchPlane.Standing s) {
+            ObjectNode on = n.putObject(name);
+            put(on, "on", s.on());
+            on.put("x", s.x()).put("y", s.y()).put("turn", s.turn());
+        } else {
+            n.put(name, Words.of((SketchPlane.Base) plane));
+        }
+    }
+
+    public static void put(ObjectNode n, String name, FaceReference f) {
+        put(n.putObject(name), f);
+    }
+
+    public static void put(ObjectNode face, FaceReference f) {
+        face.put("face", f.key());
+        put(face, "point", f.point());
+        put(face, "normal", f.normal());
+    }
+
+    public static void put(ObjectNode edge, EdgeReference e) {
+        put(edge.put("edge", e.key()), "point", e.point());
+    }
+
+    public static void put(ObjectNode n, String name, Vec3 v) {
+        n.putArray(name).add(v.x()).add(v.y()).add(v.z());
+    }
+
+    public static void axis(ObjectNode n, String name, Layout.Axis axis) {
+        if (axis instanceof Layout.Axis.OfFace f) {
+            put(n, name, f.face());
+        } else if (axis instanceof Layout.Axis.OfEdge e) {
+            put(n.putObject(name), e.edge());
+        } else if (axis instanceof Layout.Axis.Made m) {
+            n.putObject(name).put("step", m.step());
+        } else {
+            n.put(name, Words.of((Layout.Axis.Base) axis));
+        }
+    }
+
+    public static Layout.Axis axis(Fields f, String name) {
+        if (f.isText(name)) {
+            return f.oneOf(name, Layout.Axis.Base.class);
+        }
+        Fields part = f.part(name, "axis");
+        if (part.has("step")) {
+            return new Layout.Axis.Made(part.text("step"));
+        }
+        return part.has("edge") ? new Layout.Axis.OfEdge(edge(part)) : new Layout.Axis.OfFace(face(part));
+    }
+
+    public static SketchPlane plane(Fields f) {
+        return plane(f, "plane");
+    }
+
+    /** A plane as part files refer to it. */
+    public static SketchPlane plane(JsonNode ref) {
+        ObjectNode n = MAKE.objectNode();
+        n.set("plane", ref);
+        return plane(new Fields(n, "step"));
+    }
+
+    public static SketchPlane plane(Fields f, String name) {
+        if (f.isText(name)) {
+            return f.oneOf(name, SketchPlane.Base.class);
+        }
+        Fields part = f.part(name, "plane");
+        if (part.has("through")) {
+            return new SketchPlane.Through(plane(part, "on"), edge(part.part("through", "edge")));
+        }
+        if (part.has("on")) {
+            return new SketchPlane.Standing(plane(part, "on"), part.number("x"), part.number("y"), part.number("turn"));
+        }
+        return part.has("step") ? new SketchPlane.Made(part.text("step")) : new SketchPlane.OnFace(face(part));
+    }
+
+    public static FaceReference face(Fields face) {
+        Vec3 normal = face.vec3("normal");
+        if (Math.abs(normal.length() - 1) > 1e-6) {
+            throw Refusal.of("The normal of a face that is picked should have length one.");
+        }
+        return new FaceReference(face.text("face"), face.vec3("point"), normal);
+    }
+
+    public static EdgeReference edge(JsonNode node) {
+        return edge(new Fields(node, "edge"));
+    }
+
+    public static EdgeReference edge(Fields f) {
+        return new EdgeReference(f.text("edge"), f.vec3("point"));
+    }
+
+    public static List<RegionReference> regions(Fields f) {
+        return f.list("regions").stream().map(References::region).toList();
+    }
+
+    private static RegionReference region(JsonNode node) {
+        Fields f = new Fields(node, "region");
+        Vec2 inside = f.vec2("inside");
+        return new RegionReference(f.text("id", ""), f.texts("boundary"), inside);
+    }
+}

@@ -1,2 +1,0 @@
-/** Standard sizes of holes for screws. */
-package io.tallember.part.holes;
