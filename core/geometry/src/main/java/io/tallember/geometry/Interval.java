@@ -30,4 +30,9 @@ public record Interval(double lo, double hi) {
         double s = t - period * Math.floor((t - lo) / period);
         return s - period >= lo - slack ? s - period : s;
     }
+
+    /** With both ends so many times as far from zero. */
+    public Interval times(double factor) {
+        return new Interval(factor * lo, factor * hi);
+    }
 }

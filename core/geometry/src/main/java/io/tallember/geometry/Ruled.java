@@ -364,6 +364,19 @@ public final class Ruled implements Surface {
         return new Ruled(curve, range, a, b, onFirst, onSecond, at, x, y);
     }
 
+    /**
+     * The same surface, so many times as large, with its parts scaled.
+     *
+     * @param stretch how many times as long the curve's parameters are then
+     */
+    public Ruled scaled(double times, double stretch, Curve curve, Surface a, Surface b) {
+        UnaryOperator<Vec3> larger = v -> v == null ? null : v.times(times);
+        Vec3[] x = java.util.Arrays.stream(toFirst).map(larger).toArray(Vec3[]::new);
+        Vec3[] y = java.util.Arrays.stream(toSecond).map(larger).toArray(Vec3[]::new);
+        double[] then = java.util.Arrays.stream(at).map(t -> t * stretch).toArray();
+        return new Ruled(curve, range.times(stretch), a, b, times * onFirst, times * onSecond, then, x, y);
+    }
+
     @Override
     public Ruled placed(Frame f) {
         return mapped(along.placed(f), first.placed(f), second.placed(f), f::direction);

@@ -110,6 +110,11 @@ public final class Tube implements Surface {
         return new Tube(way, onFirst, onSecond, radius, even);
     }
 
+    /** The same surface, so many times as large, with its parts scaled. */
+    public Tube scaled(double times, IntersectionCurve way, Surface onFirst, Surface onSecond) {
+        return new Tube(way, onFirst, onSecond, times * radius, even);
+    }
+
     public Surface first() {
         return first;
     }

@@ -36,6 +36,15 @@ public final class Upright extends Level {
         return (signedDistance(p.plus(STEP, d)) - signedDistance(p.plus(-STEP, d))) / (2 * STEP);
     }
 
+    /** The same with the curve's parameters so many times as long. */
+    public Upright stretched(double times, UnaryOperator<Surface> surfaces, UnaryOperator<Curve> curves) {
+        return new Upright(surfaces.apply(on), curves.apply(along), range.times(times));
+    }
+
+    public Curve along() {
+        return along;
+    }
+
     @Override
     public Upright mapped(UnaryOperator<Surface> surfaces, UnaryOperator<Curve> curves) {
         return new Upright(surfaces.apply(on), curves.apply(along), range);

@@ -3,5 +3,7 @@ package io.tallember.part;
 /** What a number of a step measures. */
 public enum Measure {
     LENGTH,
-    ANGLE
+    ANGLE,
+    /** A number without a unit. */
+    PLAIN
 }

@@ -57,6 +57,15 @@ public final class Quantity {
         return Math.toRadians(number(m));
     }
 
+    /** A number without a unit. */
+    public static double plain(String text) {
+        Matcher m = match(text);
+        if (!m.group("unit").isEmpty()) {
+            throw Refusal.of(Refusal.quoted(text.strip()) + " has a unit, where a plain number is needed.");
+        }
+        return number(m);
+    }
+
     private static Matcher match(String text) {
         Matcher m = NUMBER.matcher(text.strip().toLowerCase(java.util.Locale.ROOT));
         if (!m.matches()) {

@@ -108,6 +108,11 @@ public final class Fields {
                 size("z", typed, place + "/z", false));
     }
 
+    /** A number without a unit, or text as typed for a place. */
+    public double plain(String name, Typed typed, String place) {
+        return need(name).isString() ? typed.plain(text(name), place) : number(name);
+    }
+
     public List<JsonNode> list(String name) {
         JsonNode n = need(name);
         if (!n.isArray() || n.size() > 20_000) {

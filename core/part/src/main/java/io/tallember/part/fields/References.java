@@ -5,6 +5,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.FaceReference;
 import io.tallember.part.Layout;
+import io.tallember.part.PointReference;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
@@ -146,5 +147,13 @@ public final class References {
         Fields f = new Fields(node, "region");
         Vec2 inside = f.vec2("inside");
         return new RegionReference(f.text("id", ""), f.texts("boundary"), inside);
+    }
+
+    public static void put(ObjectNode corner, PointReference c) {
+        put(corner.put("corner", c.key()), "point", c.point());
+    }
+
+    public static PointReference corner(Fields f) {
+        return new PointReference(f.text("corner"), f.vec3("point"));
     }
 }

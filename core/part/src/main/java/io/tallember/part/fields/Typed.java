@@ -1,6 +1,7 @@
 package io.tallember.part.fields;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Quantity;
 import io.tallember.part.Refusal;
@@ -26,7 +27,7 @@ public final class Typed {
         try {
             v = Quantity.length(own(text), doc.unit());
         } catch (GeometryException notPlain) {
-            return formula(text, place, notPlain, false);
+            return formula(text, place, notPlain, Measure.LENGTH);
         }
         unlessDriven(text, place, Formulas::length, v);
         return v;
@@ -48,10 +49,31 @@ public final class Typed {
         try {
             v = Quantity.angle(own(text));
         } catch (GeometryException notPlain) {
-            return formula(text, place, notPlain, true);
+            return formula(text, place, notPlain, Measure.ANGLE);
         }
         unlessDriven(text, place, Formulas::angle, v);
         return v;
+    }
+
+    /** A number without a unit. */
+    public double plain(String text, String place) {
+        double v;
+        try {
+            v = Quantity.plain(own(text));
+        } catch (GeometryException notPlain) {
+            return formula(text, place, notPlain, Measure.PLAIN);
+        }
+        unlessDriven(text, place, Formulas::plain, v);
+        return v;
+    }
+
+    /** A number of some measure. */
+    public double number(String text, String place, Measure measure) {
+        return switch (measure) {
+            case LENGTH -> length(text, place);
+            case ANGLE -> angle(text, place);
+            case PLAIN -> plain(text, place);
+        };
     }
 
     /** What stands behind the sign that takes a number out of its formula's hands. */
@@ -75,11 +97,11 @@ public final class Typed {
         }
     }
 
-    private double formula(String text, String place, GeometryException notPlain, boolean angle) {
+    private double formula(String text, String place, GeometryException notPlain, Measure measure) {
         if (text.isBlank()) {
             throw notPlain;
         }
-        double v = angle ? Formulas.angle(text, doc) : Formulas.length(text, doc);
+        double v = Formulas.number(text, measure, doc);
         remember(place, text.strip());
         return v;
     }

@@ -107,7 +107,9 @@ public final class Changes {
         }
         if (n.isNumber()) {
             Measure m = step.measure(name).orElse(null);
-            return m == null ? number(n.doubleValue()) : measured(n.doubleValue(), m == Measure.ANGLE);
+            return m == null || m == Measure.PLAIN
+                    ? number(n.doubleValue())
+                    : measured(n.doubleValue(), m == Measure.ANGLE);
         }
         return n.isMissingNode() ? "none" : n.asString("");
     }

@@ -122,7 +122,7 @@ public final class Form {
         }
         Typed typed = new Typed(context.doc());
         String at = step.isEmpty() ? "" : step + "/" + Kinds.named(kind).numberPlace(this, place);
-        return measure == Measure.ANGLE ? typed.angle(text(place), at) : typed.length(text(place), at);
+        return typed.number(text(place), at, measure);
     }
 
     /** The same; the other number when what was typed is none. */

@@ -190,6 +190,8 @@ public abstract class Kind {
             f.type(place, formula);
         } else if (measure == Measure.ANGLE) {
             f.angle(place, v);
+        } else if (measure == Measure.PLAIN) {
+            f.set(place, new Content.Text(Texts.shortest(v, 6), v));
         } else {
             f.length(place, v);
         }

@@ -19,6 +19,7 @@ import io.tallember.part.steps.ready.ReadyKind;
 import io.tallember.part.steps.repeat.RepeatKind;
 import io.tallember.part.steps.revolve.RevolveKind;
 import io.tallember.part.steps.rib.RibKind;
+import io.tallember.part.steps.scale.ScaleKind;
 import io.tallember.part.steps.sketch.SketchKind;
 import io.tallember.part.steps.split.SplitKind;
 import io.tallember.part.steps.walls.DraftKind;
@@ -60,6 +61,7 @@ public final class Kinds {
                 new ReadyKind(),
                 new SplitKind()));
         all.addAll(BodiesKinds.all());
+        all.add(new ScaleKind());
         all.addAll(List.of(
                 new DraftKind(),
                 new ShellKind(),

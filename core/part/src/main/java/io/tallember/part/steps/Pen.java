@@ -6,6 +6,7 @@ import io.tallember.part.steps.Slot.Option;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -88,9 +89,15 @@ public final class Pen {
         Slot s = slot(place, "number");
         String typed = form.text(s.place);
         s.number = true;
-        String unit =
-                measure == Measure.ANGLE ? "\u00b0" : form.context().unit().word();
-        s.field.put("typed", typed).put("unit", unit).put("angle", measure == Measure.ANGLE);
+        String unit = switch (measure) {
+            case LENGTH -> form.context().unit().word();
+            case ANGLE -> "\u00b0";
+            case PLAIN -> "";
+        };
+        s.field
+                .put("typed", typed)
+                .put("unit", unit)
+                .put("measure", measure.name().toLowerCase(Locale.ROOT));
         if (typed.isBlank()) {
             s.lack = words.text("number.lack");
             s.text = typed;
@@ -98,13 +105,15 @@ public final class Pen {
         }
         try {
             double v = form.number(s.place, measure);
-            String shown = measure == Measure.ANGLE
-                    ? Texts.degrees(v)
-                    : Texts.length(v, form.context().unit());
+            String shown = switch (measure) {
+                case LENGTH -> Texts.sized(v, form.context().unit());
+                case ANGLE -> Texts.degrees(v) + unit;
+                case PLAIN -> Texts.shortest(v, 6);
+            };
             boolean formula = form.exact(s.place) == null
                     && !typed.strip().startsWith("=")
                     && typed.codePoints().anyMatch(c -> Character.isLetter(c) || "+*/(".indexOf(c) >= 0);
-            s.text = shown + (measure == Measure.ANGLE ? unit : " " + unit);
+            s.text = shown;
             s.field.put("value", v);
             if (formula) {
                 s.field.put("formula", typed.strip());
@@ -129,7 +138,7 @@ public final class Pen {
         Slot s = slot(place, "number");
         s.number = true;
         s.text = form.text(s.place);
-        s.field.put("typed", s.text).put("unit", "").put("angle", false);
+        s.field.put("typed", s.text).put("unit", "");
         Integer n = form.whole(s.place);
         if (s.text.isBlank()) {
             s.lack = words.text("number.lack");
@@ -146,7 +155,7 @@ public final class Pen {
         Slot s = slot(place, "number");
         s.number = true;
         s.text = form.text(s.place);
-        s.field.put("typed", s.text).put("unit", "").put("angle", false).put("plain", true);
+        s.field.put("typed", s.text).put("unit", "").put("plain", true);
         return s;
     }
 

@@ -67,6 +67,24 @@ public final class Formulas {
         return a.isPlain() ? Math.toRadians(a.number()) : a.number();
     }
 
+    /** A number without a unit from a formula. */
+    public static double plain(String formula, PartDocument doc) {
+        Amount a = new Formulas(doc.values(), doc.unit()).evaluate(formula);
+        if (!a.isPlain()) {
+            throw Refusal.of(Refusal.quoted(formula) + " is " + a.word() + ", where a plain number is needed.");
+        }
+        return a.number();
+    }
+
+    /** A number of some measure from a formula. */
+    public static double number(String formula, Measure measure, PartDocument doc) {
+        return switch (measure) {
+            case LENGTH -> length(formula, doc);
+            case ANGLE -> angle(formula, doc);
+            case PLAIN -> plain(formula, doc);
+        };
+    }
+
     /** The names of the values that a formula goes by. */
     public static java.util.Set<String> names(String formula) {
         return Expression.names(formula);
@@ -147,7 +165,7 @@ public final class Formulas {
             Optional<Measure> measure = step.get().measure(place[1]);
             if (measure.isPresent()) {
                 kept.put(e.getKey(), e.getValue());
-                double v = measure.get() == Measure.ANGLE ? angle(e.getValue(), doc) : length(e.getValue(), doc);
+                double v = number(e.getValue(), measure.get(), doc);
                 Step sized = step.get().sized(place[1], v);
                 if (!sized.equals(step.get())) {
                     out = out.replaced(sized);

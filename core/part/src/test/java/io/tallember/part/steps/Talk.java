@@ -95,6 +95,7 @@ final class Talk {
             case "lacks-nothing" -> assertThat(lacks()).isEmpty();
             case "refused" -> assertThat(answer.path("refused").asString("")).isEqualTo(rest);
             case "keep" -> keep();
+            case "keep-refused" -> assertThat(refusal(this::keep)).isEqualTo(rest);
             case "builds" -> assertThat(newest().message()).isEmpty();
             case "fails" -> assertThat(newest().message()).contains(rest);
             case "volume" ->

@@ -8,7 +8,6 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.fields.Words;
 import io.tallember.part.steps.Own;
 import java.util.List;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -60,7 +59,7 @@ final class MarkJson {
         if (!on.corners().isEmpty()) {
             ArrayNode corners = n.putArray("corners");
             for (PointReference c : on.corners()) {
-                References.put(corners.addObject().put("corner", c.key()), "point", c.point());
+                References.put(corners.addObject(), c);
             }
         }
     }
@@ -75,12 +74,9 @@ final class MarkJson {
                 edge,
                 f.has("round") ? References.face(f.part("round", "face")) : null,
                 f.has("corners")
-                        ? f.list("corners").stream().map(MarkJson::corner).toList()
+                        ? f.list("corners").stream()
+                                .map(n -> References.corner(new Fields(n, "corner")))
+                                .toList()
                         : List.of());
-    }
-
-    private static PointReference corner(JsonNode node) {
-        Fields f = new Fields(node, "corner");
-        return new PointReference(f.text("corner"), f.vec3("point"));
     }
 }
