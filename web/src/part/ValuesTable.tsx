@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { SheetNumber } from "../sketch/SketchSheet";
+import { SheetNumber } from "../sketch/SheetNumber";
 import { lengthText } from "../api/numbers";
 import { download } from "./actions";
 import { usePart } from "./store";

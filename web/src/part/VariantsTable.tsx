@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { PartView, Step } from "../api/types";
-import { SheetNumber } from "../sketch/SketchSheet";
+import { SheetNumber } from "../sketch/SheetNumber";
 import { usePart } from "./store";
 
 /** The variants beside the part itself: which one is shown, and what each has differently. */

@@ -5,7 +5,8 @@ import { begin, openStep as openSentence } from "../sentence/machine";
 import { isSketch } from "../sketch/drawn";
 import { useSketch } from "../sketch/store";
 import { TOOLS } from "../sketch/toolbox";
-import { finishSketch, flatten, lookMoved, newSketch, openSketch } from "./sketching";
+import { flatten, lookMoved } from "../sketch/flat";
+import { finishSketch, newSketch, openSketch } from "./sketching";
 import { usePart } from "./store";
 
 /** Something that can be done, with the reason when it can't be now. */

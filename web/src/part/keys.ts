@@ -4,7 +4,8 @@ import { TOOLS } from "../sketch/toolbox";
 import { LineTool } from "../sketch/tools/line";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
-import { finishSketch, lookMoved } from "./sketching";
+import { lookMoved } from "../sketch/flat";
+import { finishSketch } from "./sketching";
 import { again, drop, focusDigits, keep, tooEarly } from "../sentence/machine";
 import { usePart } from "./store";
 

@@ -178,23 +178,21 @@ export function drop(): void {
 
 // where typed digits go
 
+const fields = () => [...document.querySelectorAll<HTMLInputElement>(".work input[data-place]")];
+const field = (place: string) => fields().find((f) => f.dataset.place === place);
+
 let lastField = "";
 export const fieldUsed = (place: string) => (lastField = place);
 
-const field = (place: string) =>
-  document.querySelector<HTMLInputElement>(`.work input[data-place="${CSS.escape(place)}"]`);
-
-function select(f: HTMLInputElement | null | undefined): boolean {
+function select(f: HTMLInputElement | undefined): boolean {
   f?.focus();
   f?.select();
-  return f !== null && f !== undefined;
+  return f !== undefined;
 }
 
 function focusOn(place: string): void {
   requestAnimationFrame(() => select(field(place)));
 }
-
-const fields = () => [...document.querySelectorAll<HTMLInputElement>(".work input[data-place]")];
 
 /** The first field that is empty, else the first. */
 function firstField(): HTMLInputElement | undefined {

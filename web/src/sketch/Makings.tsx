@@ -3,7 +3,7 @@ import { lengthText } from "../api/numbers";
 import { usePart } from "../part/store";
 import { setUnderlay } from "./files";
 import { called, Model } from "./model";
-import { SheetNumber } from "./SketchSheet";
+import { SheetNumber } from "./SheetNumber";
 import { useSketch } from "./store";
 
 /** What can be changed about repeats, texts and splines, and the picture under the sketch. */

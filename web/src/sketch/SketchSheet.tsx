@@ -1,4 +1,3 @@
-import { useState } from "react";
 import type { PlacedSketch, SketchStep, Unit } from "../api/types";
 import { degrees, lengthText, sized } from "../api/numbers";
 import { usePart } from "../part/store";
@@ -7,6 +6,7 @@ import { isDimension } from "./holds";
 import { Makings } from "./Makings";
 import { called, Model } from "./model";
 import { Proposals } from "./Proposals";
+import { SheetNumber } from "./SheetNumber";
 import { useSketch } from "./store";
 
 function placeOf(step: SketchStep, id: string): string {
@@ -249,37 +249,5 @@ function DrivenButton({ step, dimension }: { step: string; dimension: string }) 
     >
       Driven
     </button>
-  );
-}
-
-export function SheetNumber({
-  text,
-  done,
-  label = "Dimension",
-  width = "w-20 text-right",
-  placeholder,
-}: {
-  text: string;
-  done: (t: string) => Promise<boolean>;
-  label?: string;
-  width?: string;
-  placeholder?: string;
-}) {
-  const [now, set] = useState(text);
-  return (
-    <input
-      className={`slot ${width}`}
-      aria-label={label}
-      placeholder={placeholder}
-      value={now}
-      onChange={(e) => set(e.target.value)}
-      onFocus={(e) => e.target.select()}
-      onBlur={() => set(text)}
-      onKeyDown={(e) => {
-        e.stopPropagation();
-        if (e.key === "Enter") void done(now).then((ok) => ok || set(text));
-        if (e.key === "Escape") e.currentTarget.blur();
-      }}
-    />
   );
 }

@@ -1,9 +1,9 @@
 import type { Command, SketchStep, Vec2 } from "../api/types";
 import { lengthText, roughLength } from "../api/numbers";
-import { refit } from "../part/sketching";
+import { refit } from "./flat";
 import { usePart } from "../part/store";
 import { dist, Model, sub } from "./model";
-import { currentSketch, useSketch, type Ask } from "./store";
+import { atOnce, currentSketch, useSketch, type Ask } from "./store";
 import type { ToolId } from "./toolbox";
 
 /** Numbers given last, offered again. */
@@ -193,7 +193,9 @@ async function scalePicture(step: SketchStep, from: Vec2, to: Vec2, text: string
 }
 
 /** Takes away what trimming has left over. */
-export function tidyUp(): void {
+function tidyUp(): void {
   const step = currentSketch();
   if (step) void send(step, { do: "tidy" });
 }
+
+atOnce.set("tidy", tidyUp);

@@ -1,11 +1,11 @@
 import type { SketchStep, Underlay } from "../api/types";
 import { api, Refused } from "../api/client";
-import { refit } from "../part/sketching";
+import { refit } from "./flat";
 import { usePart } from "../part/store";
-import { currentSketch, useSketch } from "./store";
+import { atOnce, currentSketch, useSketch } from "./store";
 
 /** Lets a file be chosen: an outline to take, or a picture to lay under the sketch. */
-export function takeFile(what: "outline" | "picture"): void {
+function takeFile(what: "outline" | "picture"): void {
   document.querySelector("input[data-chooser]")?.remove();
   const input = document.createElement("input");
   input.dataset.chooser = "yes";
@@ -88,3 +88,6 @@ async function layPicture(file: File): Promise<void> {
 export function setUnderlay(step: SketchStep, underlay: Underlay | null): void {
   void usePart.getState().send({ do: "set-underlay", id: step.id, ...(underlay ? { underlay } : {}) });
 }
+
+atOnce.set("outline", () => takeFile("outline"));
+atOnce.set("picture", () => takeFile("picture"));

@@ -1,5 +1,6 @@
 import type { Entity, Vec2 } from "../api/types";
-import { dist, type Curve, type Model } from "./model";
+import type { Curve, Model } from "./model";
+import { dist } from "./vectors";
 
 export type OvalEntity = Extract<Entity, { kind: "ellipse" }>;
 export type SplineEntity = Extract<Entity, { kind: "spline" }>;

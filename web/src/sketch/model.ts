@@ -1,4 +1,5 @@
 import type { Constraint, Entity, SketchStep, Vec2 } from "../api/types";
+import { angleOf, along, cross, dist, dot, sub, TAU } from "./vectors";
 import { isFree, nearestOf, ovalPath, piecesOf, piecesPath, samples, type TextEntity } from "./free";
 
 export type Curve = Exclude<Entity, { kind: "point" }>;
@@ -184,17 +185,6 @@ export class Model {
   }
 }
 
-export const TAU = 2 * Math.PI;
-export const sub = (a: Vec2, b: Vec2): Vec2 => [a[0] - b[0], a[1] - b[1]];
-export const dot = (a: Vec2, b: Vec2): number => a[0] * b[0] + a[1] * b[1];
-export const cross = (a: Vec2, b: Vec2): number => a[0] * b[1] - a[1] * b[0];
-export const dist = (a: Vec2, b: Vec2): number => Math.hypot(a[0] - b[0], a[1] - b[1]);
-export const angleOf = (d: Vec2): number => Math.atan2(d[1], d[0]);
-export const along = (p: Vec2, angle: number, d: number): Vec2 => [
-  p[0] + d * Math.cos(angle),
-  p[1] + d * Math.sin(angle),
-];
-
 /** What a thing of a sketch is called. */
 export function called(model: Model, id: string): string {
   if (id === "origin") return "the origin";
@@ -202,3 +192,5 @@ export function called(model: Model, id: string): string {
   const e = model.get(id);
   return e ? `${e.kind} ${id.slice(1)}` : id;
 }
+
+export { along, angleOf, cross, dist, dot, sub, TAU };

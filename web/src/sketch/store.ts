@@ -4,10 +4,8 @@ import { lengthText } from "../api/numbers";
 import { isSketch } from "./drawn";
 import { usePart } from "../part/store";
 import { measured } from "./dimensions";
-import { refit } from "../part/sketching";
+import { refit } from "./flat";
 import { Draft } from "./draft";
-import { tidyUp } from "./edits";
-import { takeFile } from "./files";
 import { dimensionsFor, fitting } from "./holds";
 import { Model, type Moved } from "./model";
 import type { Snap } from "./snap";
@@ -91,6 +89,9 @@ interface SketchStore {
   back(): boolean;
 }
 
+/** Tools that do something at once instead of being taken in hand; who knows how puts them in. */
+export const atOnce = new Map<ToolId, () => void>();
+
 let clicks: Promise<unknown> = Promise.resolve();
 
 export const currentSketch = (): SketchStep | null => {
@@ -167,11 +168,8 @@ export const useSketch = create<SketchStore>((set, get) => ({
         .say(`Pick the curves first: ${info!.name.toLowerCase()} works on what is picked.`, true);
       return;
     }
-    if (id === "tidy") return tidyUp();
-    if (id === "outline" || id === "picture") {
-      takeFile(id);
-      return;
-    }
+    const act = atOnce.get(id);
+    if (act) return act();
     if (id === "text" && get().words.height === "") {
       const unit = usePart.getState().view!.unit;
       set({ words: { text: "Text", height: lengthText(unit === "in" ? 6.35 : 6, unit) } });

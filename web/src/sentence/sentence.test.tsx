@@ -1,0 +1,327 @@
+import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { Answer, Slot, Talk } from "../api/talk";
+import type { PartView, Step } from "../api/types";
+import { usePart } from "../part/store";
+import { again, begin, drop, enter, keep, openStep, tooEarly } from "./machine";
+import { allSeen, hittable } from "./pointing";
+import { SheetSentence } from "./SheetSentence";
+import { WriteBar } from "./WriteBar";
+
+const asked: Talk[] = [];
+let reply: (talk: Talk) => Promise<Answer>;
+
+vi.mock("../api/client", () => ({
+  api: {
+    sentence: (_id: number, _revision: number, talk: Talk) => {
+      asked.push(talk);
+      return reply(talk);
+    },
+  },
+  Refused: class extends Error {},
+}));
+
+const number = (label: string, typed: string, more: Partial<Slot> = {}): Slot => ({
+  is: "number",
+  label,
+  typed,
+  text: `${typed} mm`,
+  unit: "mm",
+  ...more,
+});
+
+/** What the core says of a shell, as far as these tests go. */
+function shell(more: Partial<Answer> = {}, slots: Record<string, Slot> = {}): Answer {
+  return {
+    filled: { kind: "shell", step: "" },
+    words: [
+      { t: "Shell " },
+      { at: "closed" },
+      { t: " " },
+      { at: "faces" },
+      { t: " ", quiet: true },
+      { at: "chain", quiet: true },
+      { t: ", walls " },
+      { at: "thickness" },
+      { t: " or " },
+      { at: "outside" },
+      { at: "more", quiet: true },
+    ],
+    slots: {
+      closed: {
+        is: "choice",
+        label: "What stays open",
+        text: "leaving open",
+        chosen: "no",
+        options: [
+          { key: "no", label: "leaving open" },
+          { key: "yes", label: "without opening" },
+        ],
+      },
+      faces: {
+        is: "pick",
+        label: "Faces",
+        text: "1 face",
+        what: ["face"],
+        many: true,
+        held: [{ face: "f1" }],
+      },
+      chain: {
+        is: "choice",
+        label: "Which other faces",
+        text: "and no others",
+        chosen: "no",
+        options: [],
+        quiet: true,
+      },
+      thickness: number("Thickness", "2"),
+      outside: number("Thickness outside", "3"),
+      more: { is: "act", label: "more", text: "another thickness", quiet: true },
+      ...slots,
+    },
+    lacks: [],
+    aim: "faces",
+    ask: "Click the faces to leave open",
+    takes: ["face"],
+    seenWithout: true,
+    handles: [],
+    stage: 3,
+    offer: "shell/shell",
+    ...more,
+  };
+}
+
+const view = {
+  id: 1,
+  revision: 7,
+  unit: "mm",
+  workLine: 1,
+  steps: [],
+  bodies: [
+    {
+      id: "b1",
+      called: "Box",
+      faces: [
+        { key: "f1", steps: ["s1"] },
+        { key: "f2", steps: ["s2"] },
+      ],
+      edges: [{ key: "e1", point: [0, 0, 0] }],
+      vertices: [],
+    },
+  ],
+} as unknown as PartView;
+
+function Bar() {
+  const doing = usePart((s) => s.doing);
+  return (
+    <section className="work">
+      {doing.kind === "writing" && <WriteBar answer={doing.answer} turn={doing.turn} />}
+    </section>
+  );
+}
+
+const field = (label: string) => screen.getByLabelText<HTMLInputElement>(label, { selector: "input" });
+const tried = vi.fn();
+const sent = vi.fn(async () => true);
+const said = vi.fn();
+
+beforeEach(() => {
+  asked.length = 0;
+  reply = async () => shell();
+  tried.mockClear();
+  sent.mockClear();
+  said.mockClear();
+  usePart.setState({
+    view,
+    doing: { kind: "looking" },
+    picks: [],
+    last: null,
+    tryOut: tried,
+    send: sent,
+    say: said,
+  });
+});
+afterEach(() => {
+  drop();
+  cleanup();
+});
+
+describe("a sentence in the work bar", () => {
+  it("is drawn word by word, its first number in focus, Tab in the order of its words", async () => {
+    const { container } = render(<Bar />);
+    await act(() => begin("shell/shell"));
+    expect(container.querySelector(".sent")!.textContent).toBe(
+      "Shell leaving open 1 face and no others, walls  mm or  mmanother thickness",
+    );
+    expect(document.activeElement).toBe(field("Thickness"));
+    const order = [...container.querySelectorAll("button, input")].map((e) => e.getAttribute("aria-label"));
+    expect(order.slice(0, 5)).toEqual([
+      "What stays open",
+      "Faces: 1 face",
+      "Which other faces",
+      "Thickness",
+      "Thickness outside",
+    ]);
+    expect(asked[0]).toMatchObject({ begin: "shell/shell", picked: [] });
+    expect(tried).toHaveBeenLastCalledWith({ do: "keep", talk: { filled: shell().filled } });
+  });
+
+  it("puts the first field that is empty in focus", async () => {
+    reply = async () =>
+      shell({}, { outside: number("Thickness outside", "", { lack: "Type a number first." }) });
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    expect(document.activeElement).toBe(field("Thickness outside"));
+  });
+
+  it("leaves the text under the hand alone, and sends the newest of what waits", async () => {
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    let let1: (a: Answer) => void = () => {};
+    reply = () => new Promise((r) => (let1 = r));
+    fireEvent.change(field("Thickness"), { target: { value: "1" } });
+    fireEvent.change(field("Thickness"), { target: { value: "12" } });
+    fireEvent.change(field("Thickness"), { target: { value: "12.5" } });
+    await waitFor(() => expect(asked).toHaveLength(2));
+    await act(async () => let1(shell({}, { thickness: number("Thickness", "1") })));
+    expect(field("Thickness").value).toBe("12.5");
+    await waitFor(() => expect(asked).toHaveLength(3));
+    expect(asked[1]).toMatchObject({ at: "thickness", entry: { typed: "1" } });
+    expect(asked[2]).toMatchObject({ at: "thickness", entry: { typed: "12.5" } });
+    await act(async () => let1(shell({}, { thickness: number("Thickness", "12.5") })));
+  });
+
+  it("drops an answer that comes after the sentence was dropped", async () => {
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    let late: (a: Answer) => void = () => {};
+    reply = () => new Promise((r) => (late = r));
+    const entry = enter("thickness", { typed: "5" });
+    await waitFor(() => expect(asked).toHaveLength(2));
+    act(() => drop());
+    await act(async () => {
+      late(shell());
+      await entry;
+    });
+    expect(usePart.getState().doing.kind).toBe("looking");
+  });
+
+  it("says what is missing instead of keeping", async () => {
+    reply = async () => shell({ lacks: [{ at: "faces", said: "Click at least one face first." }] });
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    fireEvent.keyDown(field("Thickness"), { key: "Enter" });
+    await waitFor(() => expect(said).toHaveBeenCalledWith("Click at least one face first.", true));
+    expect(sent).not.toHaveBeenCalled();
+    expect(usePart.getState().doing.kind).toBe("writing");
+  });
+
+  it("keeps with Enter, drops with Escape, and begins the like of it again", async () => {
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    await act(() => keep());
+    expect(sent).toHaveBeenCalledWith({ do: "keep", talk: { filled: shell().filled } });
+    expect(usePart.getState().doing.kind).toBe("looking");
+    await act(async () => again());
+    await waitFor(() => expect(usePart.getState().doing.kind).toBe("writing"));
+    expect(asked[asked.length - 1]).toEqual({ again: shell().filled });
+    fireEvent.keyDown(field("Thickness"), { key: "Escape" });
+    expect(usePart.getState().doing.kind).toBe("looking");
+  });
+
+  it("goes to the number that a choice brought along", async () => {
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    reply = async () => shell({ focus: "outside" });
+    await act(() => enter("closed", { chose: "yes" }));
+    await waitFor(() => expect(document.activeElement).toBe(field("Thickness outside")));
+  });
+
+  it("shows wrong text where it is and leaves the last preview", async () => {
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    tried.mockClear();
+    reply = async () =>
+      shell(
+        { lacks: [{ at: "thickness", said: "It breaks off." }] },
+        { thickness: number("Thickness", "2*", { trouble: "It breaks off." }) },
+      );
+    await act(() => enter("thickness", { typed: "2*" }));
+    expect(field("Thickness").getAttribute("aria-invalid")).toBe("true");
+    expect(screen.getByTestId("live").textContent).toBe("It breaks off.");
+    expect(tried).not.toHaveBeenCalled();
+  });
+
+  it("takes keys that come while it is on its way", async () => {
+    render(<Bar />);
+    let open: (a: Answer) => void = () => {};
+    reply = (talk) => (talk.begin ? new Promise((r) => (open = r)) : Promise.resolve(shell()));
+    const opening = begin("shell/shell");
+    await waitFor(() => expect(asked).toHaveLength(1));
+    expect(tooEarly("4")).toBe(true);
+    expect(tooEarly("Enter")).toBe(true);
+    expect(tooEarly("q")).toBe(false);
+    await act(async () => {
+      open(shell());
+      await opening;
+    });
+    await waitFor(() => expect(sent).toHaveBeenCalled());
+    expect(asked[1]).toMatchObject({ at: "thickness", entry: { typed: "4" } });
+    expect(tooEarly("4")).toBe(false);
+  });
+
+  it("opens a step with the place pressed as what the next click is for", async () => {
+    await act(() => openStep("s7", "faces"));
+    expect(asked[0]).toEqual({ open: "s7", at: "faces", entry: { aim: true } });
+    expect(tried).not.toHaveBeenCalledWith(expect.objectContaining({ do: "keep" }));
+  });
+});
+
+describe("a sentence in the build sheet", () => {
+  const step = { ...shell(), id: "s3", name: "Walls", called: "Walls", kind: "shell" } as unknown as Step;
+
+  it("leaves out what says nothing, and opens picks in the work bar", () => {
+    const open = vi.fn();
+    const { container } = render(<SheetSentence step={step} onOpen={open} />);
+    expect(container.textContent).toBe("WallsShell leaving open 1 face, walls 2 mm or 3 mm");
+    fireEvent.click(screen.getByText("1 face"));
+    expect(open).toHaveBeenCalledWith("faces");
+  });
+
+  it("tries a number while it is typed and keeps it with Enter", async () => {
+    render(<SheetSentence step={step} onOpen={() => {}} />);
+    fireEvent.click(screen.getByLabelText("Thickness: 2 mm"));
+    const input = field("Thickness");
+    expect(input.value).toBe("2");
+    fireEvent.change(input, { target: { value: "4" } });
+    const talk = { open: "s3", at: "thickness", entry: { typed: "4" } };
+    expect(tried).toHaveBeenLastCalledWith({ do: "keep", talk });
+    fireEvent.keyDown(input, { key: "Enter" });
+    await waitFor(() => expect(sent).toHaveBeenCalledWith({ do: "keep", talk }));
+  });
+
+  it("lights what a slot holds while the pointer is over it", () => {
+    render(<SheetSentence step={step} onOpen={() => {}} />);
+    fireEvent.mouseEnter(screen.getByText("1 face"));
+    expect(usePart.getState().pointed).toEqual([{ kind: "face", key: "f1", body: "b1" }]);
+    fireEvent.mouseLeave(screen.getByText("1 face"));
+    expect(usePart.getState().pointed).toEqual([]);
+  });
+});
+
+describe("what the view shows of a sentence", () => {
+  it("hits only what its open places take", () => {
+    expect([...hittable(shell({ takes: ["edge", "corner"] }))].sort()).toEqual(["edge", "vertex"]);
+    expect([...hittable(shell({ takes: ["body"] }))]).toEqual(["face"]);
+    expect(hittable(shell({ takes: ["region"] })).size).toBe(0);
+  });
+
+  it("hatches faces, bodies and what steps made", () => {
+    const held = (slot: Partial<Slot>) =>
+      allSeen(shell({}, { faces: { ...shell().slots.faces, ...slot } }), view);
+    expect(held({})).toEqual([{ kind: "face", key: "f1", body: "b1" }]);
+    expect(held({ as: "body", held: ["b1"] })).toHaveLength(2);
+    expect(held({ as: "step", held: ["s2"] })).toEqual([{ kind: "face", key: "f2", body: "b1" }]);
+    expect(held({ held: [{ edge: "e1" }, "top"] })).toEqual([{ kind: "edge", key: "e1", body: "b1" }]);
+  });
+});
