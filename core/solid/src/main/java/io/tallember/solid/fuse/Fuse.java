@@ -21,9 +21,11 @@ import java.util.function.Predicate;
  * Unites, subtracts and intersects bodies.
  *
  * <p>Treats faces that cross, touch, coincide (either way round) or share edges and corners; things nearer than the linear
- * tolerance count as coinciding. Refuses, with a {@link GeometryException}: crossings of surfaces that have no closed form
- * yet, results that would touch themselves along an edge or at a corner, empty results. The result is checked; it is exact
- * on the input's own surfaces, and may be several bodies.
+ * tolerance count as coinciding. Surfaces of all kinds take part; where two have no closed form in common their section is followed
+ * point by exact point. What can't be made with the tolerance that was asked is tried once with a wider one and kept if it passes the
+ * checks by the first (see docs/decisions/0031). Refuses, with a {@link GeometryException} that says where: results that would touch
+ * themselves along an edge or at a corner, empty results, and what the stages disagree on. The result is exact on the input's own
+ * surfaces, and may be several bodies.
  */
 public final class Fuse {
     /** How many points of a piece are tried before giving up. */
