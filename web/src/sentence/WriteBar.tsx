@@ -83,7 +83,7 @@ function Field({ at, slot }: { at: string; slot: Slot }) {
   const input = useRef<HTMLInputElement>(null);
   const bad = slot.trouble !== undefined || slot.lack !== undefined;
   return (
-    <>
+    <span className="whitespace-nowrap">
       <input
         ref={input}
         className={`slot ${bad ? "wrong" : ""}`}
@@ -106,6 +106,6 @@ function Field({ at, slot }: { at: string; slot: Slot }) {
         }}
       />
       {slot.unit && (slot.unit === "°" ? "°" : ` ${slot.unit}`)}
-    </>
+    </span>
   );
 }
