@@ -7,6 +7,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
@@ -27,6 +29,7 @@ public final class Key {
 
     private static final Pattern STEP = Pattern.compile("(?:^|[+~,|:])([A-Za-z0-9-]+)\\.");
     private static final Pattern BETWEEN = Pattern.compile("\\+(?=[A-Za-z0-9-]+\\.)");
+    private static final Pattern NAMED = Pattern.compile("(?<![A-Za-z0-9=])[sr][0-9]{1,6}(?![A-Za-z0-9])");
     private static final String VERTEX = "v:";
 
     private final String text;
@@ -134,6 +137,15 @@ public final class Key {
         boolean face = !text.startsWith(VERTEX) && text.indexOf('|') < 0;
         String named = face ? text.substring(0, end(text)) : text;
         return STEP.matcher(named).results().map(r -> r.group(1)).distinct().toList();
+    }
+
+    /**
+     * The key with steps, and the regions and places that they number, called otherwise. What is hashed in it stays: it is then found
+     * by what is written out.
+     */
+    public Key renamed(Map<String, String> names) {
+        return new Key(NAMED.matcher(text)
+                .replaceAll(m -> Matcher.quoteReplacement(names.getOrDefault(m.group(), m.group()))));
     }
 
     /** Whether it had to be told from others of the same origins. */

@@ -10,7 +10,10 @@ import io.tallember.part.ProfileStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
 import io.tallember.part.SketchPlane;
+import io.tallember.solid.Key;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -19,6 +22,12 @@ import tools.jackson.databind.node.ObjectNode;
 /** What steps refer to, to and from JSON: planes, faces, edges, corners, axes and regions. */
 public final class References {
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    /** Fields that hold a key, the id of a step, or a list of ids of steps or bodies. */
+    private static final Set<String> KEYS = Set.of("face", "edge", "corner");
+
+    private static final Set<String> STEPS = Set.of("id", "sketch", "step");
+    private static final Set<String> LISTS = Set.of("steps", "bodies", "sketches");
 
     private References() {}
 
@@ -155,5 +164,30 @@ public final class References {
 
     public static PointReference corner(Fields f) {
         return new PointReference(f.text("corner"), f.vec3("point"));
+    }
+
+    /**
+     * Calls the steps that a step's fields refer to otherwise: in the keys of faces, edges and corners, and where a field holds the id
+     * of a step or of a body. What a designer wrote isn't touched.
+     */
+    public static void renamed(JsonNode node, Map<String, String> names) {
+        if (node instanceof ObjectNode o) {
+            for (String field : List.copyOf(o.propertyNames())) {
+                JsonNode v = o.get(field);
+                if (v.isString() && KEYS.contains(field)) {
+                    o.put(field, Key.of(v.stringValue()).renamed(names).toString());
+                } else if (v.isString() && STEPS.contains(field)) {
+                    o.put(field, names.getOrDefault(v.stringValue(), v.stringValue()));
+                } else if (v instanceof ArrayNode a && LISTS.contains(field)) {
+                    for (int i = 0; i < a.size(); i++) {
+                        a.set(i, Key.of(a.get(i).asString("")).renamed(names).toString());
+                    }
+                } else {
+                    renamed(v, names);
+                }
+            }
+        } else if (node instanceof ArrayNode a) {
+            a.forEach(n -> renamed(n, names));
+        }
     }
 }

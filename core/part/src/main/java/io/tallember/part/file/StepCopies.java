@@ -7,6 +7,7 @@ import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
 import io.tallember.part.commands.Command;
+import io.tallember.part.fields.References;
 import io.tallember.part.fields.Typed;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -14,9 +15,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -25,10 +23,6 @@ import tools.jackson.databind.node.ObjectNode;
  * refer to among themselves referring to the copies.
  */
 final class StepCopies {
-    private static final Pattern IDS = Pattern.compile("(?<![A-Za-z0-9])[sr][0-9]{1,6}(?![A-Za-z0-9])");
-    /** Fields whose text is a designer's, not a reference. */
-    private static final Set<String> WORDS = Set.of("name", "text", "use");
-
     private StepCopies() {}
 
     static Command of(PartDocument doc, List<String> ids, double x, double y) {
@@ -61,7 +55,7 @@ final class StepCopies {
         List<Step> copies = new ArrayList<>();
         for (Step s : chosen) {
             ObjectNode n = StepJson.write(s);
-            renamed(n, ofCopy);
+            References.renamed(n, ofCopy);
             n.put("name", s.name() + " copy");
             n.remove("traces"); // a copy is drawn anew; it follows nothing
             if (n.path("regions") instanceof ArrayNode regions) {
@@ -75,31 +69,5 @@ final class StepCopies {
             copies.add(copy);
         }
         return new Command.AddSteps(copies);
-    }
-
-    /** Puts the copies' ids in the place of the originals' in all texts below a node. */
-    private static void renamed(JsonNode node, Map<String, String> ids) {
-        if (node instanceof ObjectNode o) {
-            for (String field : List.copyOf(o.propertyNames())) {
-                JsonNode v = o.get(field);
-                if (v.isString() && !WORDS.contains(field)) {
-                    o.put(field, renamed(v.stringValue(), ids));
-                } else {
-                    renamed(v, ids);
-                }
-            }
-        } else if (node instanceof ArrayNode a) {
-            for (int i = 0; i < a.size(); i++) {
-                if (a.get(i).isString()) {
-                    a.set(i, renamed(a.get(i).stringValue(), ids));
-                } else {
-                    renamed(a.get(i), ids);
-                }
-            }
-        }
-    }
-
-    private static String renamed(String text, Map<String, String> ids) {
-        return IDS.matcher(text).replaceAll(m -> Matcher.quoteReplacement(ids.getOrDefault(m.group(), m.group())));
     }
 }
