@@ -1,23 +1,20 @@
-import { Dialog, DropdownMenu } from "radix-ui";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { api, Refused } from "../api/client";
 import type { HomePage as Home, PartLine } from "../api/types";
 import { NoticeStrip } from "../frame/NoticeStrip";
 import { usePart } from "../part/store";
+import { type Ask, AskDialog } from "./AskDialog";
+import { Card } from "./Card";
+import { Drawer } from "./Drawer";
+import { open } from "./open";
 
-type Ask = { kind: "new-part" } | { kind: "new-drawer" } | { kind: "rename"; part: PartLine } | null;
 type Told = { text: string; trouble: boolean; action?: { label: string; run: () => void } };
-
-function open(id: number): void {
-  history.pushState(null, "", `/part/${id}`);
-  dispatchEvent(new PopStateEvent("popstate"));
-}
 
 /** All parts, in drawers. */
 export function HomePage() {
   const [home, setHome] = useState<Home | null>(null);
   const [drawer, setDrawer] = useState<number | null>(null);
-  const [ask, setAsk] = useState<Ask>(null);
+  const [ask, setAsk] = useState<Ask | null>(null);
   const [told, setTold] = useState<Told | null>(null);
   const file = useRef<HTMLInputElement>(null);
 
@@ -244,165 +241,5 @@ export function HomePage() {
       )}
       {told && <NoticeStrip notice={told} onClose={() => setTold(null)} />}
     </div>
-  );
-}
-
-function Drawer(props: {
-  name: string;
-  count: number;
-  on: boolean;
-  onOpen: () => void;
-  onPart?: (id: number) => void;
-}) {
-  const [over, setOver] = useState(false);
-  return (
-    <li
-      className={`${props.on ? "on" : ""} ${over && props.onPart ? "drop" : ""}`}
-      onDragOver={(e) => {
-        e.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(e) => {
-        setOver(false);
-        const id = Number(e.dataTransfer.getData("text/part"));
-        if (id && props.onPart) {
-          e.preventDefault();
-          e.stopPropagation();
-          props.onPart(id);
-        }
-      }}
-    >
-      <button className="label" onClick={props.onOpen}>
-        <span>{props.name}</span>
-        <span>{props.count}</span>
-      </button>
-    </li>
-  );
-}
-
-function Card(props: {
-  part: PartLine;
-  onRename: () => void;
-  onCopy: () => void;
-  onDelete: () => void;
-  onTakeOut?: () => void;
-}) {
-  const p = props.part;
-  return (
-    <article className="card" data-part={p.id}>
-      <a
-        href={`/part/${p.id}`}
-        draggable
-        onDragStart={(e) => e.dataTransfer.setData("text/part", String(p.id))}
-        onClick={(e) => {
-          if (e.ctrlKey || e.metaKey || e.shiftKey) return;
-          e.preventDefault();
-          open(p.id);
-        }}
-      >
-        <img src={`/api/parts/${p.id}/picture?r=${p.revision}`} alt="" />
-        <p className="nm">{p.name}</p>
-        <p className="sub">
-          {p.unit} · {ago(p.changed)}
-        </p>
-      </a>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger className="more" aria-label={`More about ${p.name}`}>
-          ⋯
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content className="menu" align="end">
-            <DropdownMenu.Item onSelect={() => setTimeout(props.onRename)}>Rename</DropdownMenu.Item>
-            <DropdownMenu.Item onSelect={props.onCopy}>Duplicate</DropdownMenu.Item>
-            {props.onTakeOut && (
-              <DropdownMenu.Item onSelect={props.onTakeOut}>Take out of its drawer</DropdownMenu.Item>
-            )}
-            <DropdownMenu.Item onSelect={props.onDelete}>Delete</DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-    </article>
-  );
-}
-
-function ago(when: string): string {
-  const minutes = Math.max(0, Math.round((Date.now() - new Date(when).getTime()) / 60000));
-  if (minutes < 1) return "just now";
-  if (minutes < 60) return `${minutes} min ago`;
-  if (minutes < 48 * 60) return `${Math.round(minutes / 60)} h ago`;
-  return new Date(when).toLocaleDateString();
-}
-
-function AskDialog(props: {
-  ask: NonNullable<Ask>;
-  onClose: () => void;
-  onDone: (name: string, unit: string) => void;
-}) {
-  const { ask } = props;
-  const [unit, setUnit] = useState("mm");
-  const [name, setName] = useState(
-    ask.kind === "rename" ? ask.part.name : ask.kind === "new-part" ? "New part" : "",
-  );
-  const title = { "new-part": "New part", "new-drawer": "New drawer", rename: "Rename the part" }[ask.kind];
-  return (
-    <Dialog.Root open onOpenChange={(o) => !o && props.onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="dialog" aria-describedby={undefined}>
-          <Dialog.Title asChild>
-            <h2>{title}</h2>
-          </Dialog.Title>
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              props.onDone(name, unit);
-            }}
-          >
-            <label>
-              Name
-              <input
-                type="text"
-                autoFocus
-                value={name}
-                onFocus={(e) => e.target.select()}
-                onChange={(e) => setName(e.target.value)}
-              />
-            </label>
-            {ask.kind === "new-part" && (
-              <fieldset className="flex gap-5 pt-3">
-                <legend className="sr-only">Unit</legend>
-                {[
-                  ["mm", "millimetres"],
-                  ["cm", "centimetres"],
-                  ["in", "inches"],
-                ].map(([u, long]) => (
-                  <span key={u} className="flex items-center gap-2">
-                    <input
-                      id={`unit-${u}`}
-                      type="radio"
-                      name="unit"
-                      checked={unit === u}
-                      onChange={() => setUnit(u)}
-                    />
-                    <label htmlFor={`unit-${u}`} style={{ padding: 0 }}>
-                      {long}
-                    </label>
-                  </span>
-                ))}
-              </fieldset>
-            )}
-            <div className="acts">
-              <button type="button" className="btn big" onClick={props.onClose}>
-                Drop <span className="k">Esc</span>
-              </button>
-              <button type="submit" className="btn main big">
-                {ask.kind === "rename" ? "Rename" : "Make it"} <span className="k">Enter</span>
-              </button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
   );
 }

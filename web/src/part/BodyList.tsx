@@ -3,14 +3,14 @@ import type { LookOf } from "../api/types";
 import { api } from "../api/client";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { ChoiceSlot } from "../sentence/Slots";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 const USUAL: LookOf = { name: "", material: "", colour: "", hidden: false };
 const CLAY = "#cdc4b7";
 
 /** The part's bodies: names, materials, colours, and which are shown. */
 export function BodyList() {
-  const { view, send, set } = usePart();
+  const { view, send, set } = usePartOf("view", "send", "set");
   const [materials, setMaterials] = useState<Record<string, number>>({});
   useEffect(() => {
     void api.materials().then(setMaterials, () => {});

@@ -5,7 +5,7 @@ import { change as enterIn, SheetSentence } from "../sentence/SheetSentence";
 import { isSketch } from "../sketch/drawn";
 import { SketchSheet } from "../sketch/SketchSheet";
 import { DeleteDialog } from "./DeleteDialog";
-import { usePart, type Panel } from "./store";
+import { usePart, type Panel, usePartOf } from "./store";
 import { BodyList } from "./BodyList";
 import { edit, StepMenu } from "./StepMenu";
 import { WorkLine } from "./WorkLine";
@@ -15,7 +15,7 @@ import { VersionList } from "./VersionList";
 
 /** The part's history as sentences, with the work line in it. */
 export function BuildSheet() {
-  const { view, preview, doing, panel, set } = usePart();
+  const { view, preview, doing, panel, set } = usePartOf("view", "preview", "doing", "panel", "set");
   const [asking, setAsking] = useState<Step | null>(null);
   if (!view) return <aside className="sheet" />;
   const failed = view.steps.filter((s) => s.status === "failed").length;
@@ -135,7 +135,15 @@ const regionsText = (n: number) =>
   n === 0 ? "No closed region yet" : n === 1 ? "1 closed region" : `${n} closed regions`;
 
 function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () => void }) {
-  const { view, doing, litStep, send, set, linked, compared } = usePart();
+  const { view, doing, send, set, linked, compared } = usePartOf(
+    "view",
+    "doing",
+    "send",
+    "set",
+    "linked",
+    "compared",
+  );
+  const lit = usePart((s) => s.litStep === step.id || s.linked === step.id);
   const [naming, setNaming] = useState(false);
   const [groupNaming, setGroupNaming] = useState(false);
   const link = linked === null ? undefined : view!.steps.find((s) => s.id === linked);
@@ -148,7 +156,7 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
     step.off ? "off" : "",
     step.status === "failed" ? "fail" : "",
     now ? "now" : "",
-    litStep === step.id || linked === step.id ? "lit" : "",
+    lit ? "lit" : "",
     change ? "changed" : "",
   ].join(" ");
   const placed = view!.sketches[step.id];

@@ -1,9 +1,9 @@
 import { MM, spaced } from "../api/numbers";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** Over the view while the part is compared: what came, what went, and the end of it. */
 export function ComparedStrip() {
-  const { compared, view, compare } = usePart();
+  const { compared, view, compare } = usePartOf("compared", "view", "compare");
   if (!compared || !view) return null;
   const { answer, other } = compared;
   const volume = (v: number) => `${spaced(v / MM[view.unit] ** 3)} ${view.unit}³`;

@@ -2,11 +2,11 @@ import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import type { Step } from "../api/types";
 import { isSketch } from "../sketch/drawn";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** Asks before a step goes: what goes with it, and whether its sketches go too. */
 export function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
-  const { view, send, say, shift } = usePart();
+  const { view, send, say, shift } = usePartOf("view", "send", "say", "shift");
   const [along, setAlong] = useState(false);
   const users = step.dependants.map((id) => view!.steps.find((s) => s.id === id)?.name ?? id);
   // sketches that nothing else would use any more

@@ -134,7 +134,7 @@ function Points({ step }: { step: DrawnStep }) {
         .map((e) => {
           const [x, y] = plane.toPx(model.at(e.id));
           const clicked = () => {
-            const under = currentScene()?.faceAt(x, y) ?? null;
+            const under = currentScene()?.picking.faceAt(x, y) ?? null;
             void enter("", {
               hit: { what: "point", of: step.id, key: e.id, ...(under ? { under: hitOf(under) } : {}) },
             });

@@ -8,13 +8,13 @@ import { DimensionLabels, DimensionStrokes, useLaidOut } from "../sketch/Dimensi
 import { isSketch } from "../sketch/drawn";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
-import { usePart } from "./store";
+import { usePart, usePartOf } from "./store";
 
 const NONE = new Set<string>();
 
 /** On the model: all sizes of the step that made the picked face, each to be changed there. */
 export function ModelSizes() {
-  const { view, doing, picks } = usePart();
+  const { view, doing, picks } = usePartOf("view", "doing", "picks");
   if (doing.kind !== "looking" || !view || picks.length !== 1 || picks[0].kind !== "face") return null;
   const face = view.bodies.find((b) => b.id === picks[0].body)?.faces.find((f) => f.key === picks[0].key);
   const step = view.steps.find((s) => s.id === face?.steps[0]);

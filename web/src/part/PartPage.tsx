@@ -7,14 +7,14 @@ import { KeySheet } from "./KeySheet";
 import { partKey } from "./keys";
 import { Shelf } from "./Shelf";
 import { StageRail } from "./StageRail";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 import { TopBar } from "./TopBar";
 import { ViewPane } from "./ViewPane";
 import { WorkBar } from "./WorkBar";
 
 /** The workshop: one part open. */
 export function PartPage({ id }: { id: number }) {
-  const { load, missing, notice, set } = usePart();
+  const { load, missing, notice, set } = usePartOf("load", "missing", "notice", "set");
   const [panel, setPanel] = useState<"finder" | "keys" | null>(null);
 
   useEffect(() => {

@@ -4,12 +4,12 @@ import { useLook } from "../scene/useLook";
 import { seenPlane } from "../sketch/plane";
 import { enter } from "../sentence/machine";
 import { newSketch } from "./sketching";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** The planes that steps made, as frames about the part; their names can be clicked to sketch on them. */
 export function PlaneLayer() {
   const look = useLook();
-  const { view, preview, doing, litStep } = usePart();
+  const { view, preview, doing, litStep } = usePartOf("view", "preview", "doing", "litStep");
   const shown = preview ?? view;
   if (!view || !shown) return null;
   const free = doing.kind === "looking" || doing.kind === "choosing-face";

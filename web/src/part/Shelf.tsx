@@ -1,10 +1,10 @@
 import { SketchShelf } from "../sketch/SketchShelf";
 import { STAGES, shelfActions, type Action } from "./actions";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** The operations of the stage, and what is picked. */
 export function Shelf() {
-  const { doing, stage, view, picks } = usePart();
+  const { doing, stage, view, picks } = usePartOf("doing", "stage", "view", "picks");
   if (doing.kind === "sketching") return <SketchShelf />;
   const shown = doing.kind === "writing" ? doing.answer.stage : stage;
   const s = STAGES.find((x) => x.n === shown)!;

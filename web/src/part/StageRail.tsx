@@ -1,5 +1,5 @@
 import { STAGES } from "./actions";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 const ART: Record<number, string> = {
   1: "M4 18L4 9L12 3L20 9L20 18ZM4 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M20 18m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0M12 3m-2 0a2 2 0 1 0 4 0a2 2 0 1 0-4 0",
@@ -13,7 +13,7 @@ const ART: Record<number, string> = {
 
 /** The order of work; each stop says how many steps the part has of it. */
 export function StageRail() {
-  const { view, stage, set, doing } = usePart();
+  const { view, stage, set, doing } = usePartOf("view", "stage", "set", "doing");
   const count = (n: number) => view?.steps.filter((s) => s.stage === n).length ?? 0;
   const now = doing.kind === "sketching" ? 1 : doing.kind === "writing" ? doing.answer.stage : stage;
   return (

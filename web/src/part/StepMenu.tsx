@@ -2,7 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import type { Step } from "../api/types";
 import { isSketch } from "../sketch/drawn";
 import { openStep } from "./actions";
-import { usePart } from "./store";
+import { usePart, usePartOf } from "./store";
 
 /** Opens a step where it is changed; a sketch that lost its face is laid on another. */
 export function edit(step: Step, at?: string): void {
@@ -29,7 +29,7 @@ export function StepMenu({
   onGroupName: () => void;
   onDelete: () => void;
 }) {
-  const { send, doing, view, set } = usePart();
+  const { send, doing, view, set } = usePartOf("send", "doing", "view", "set");
   const all = view!.steps;
   const steps = all.length;
   const groups = view!.groups ?? {};

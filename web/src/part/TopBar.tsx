@@ -2,11 +2,11 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { Unit } from "../api/types";
 import { goHome } from "./actions";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** Name, saved state, unit, undo and redo, and the way to everything. */
 export function TopBar({ onFind }: { onFind: () => void }) {
-  const { view, saving, send, shift } = usePart();
+  const { view, saving, send, shift } = usePartOf("view", "saving", "send", "shift");
   const [naming, setNaming] = useState(false);
   return (
     <header className="top">

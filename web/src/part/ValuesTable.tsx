@@ -2,11 +2,11 @@ import { useState } from "react";
 import { SheetNumber } from "../sketch/SheetNumber";
 import { lengthText } from "../api/numbers";
 import { download } from "./actions";
-import { usePart } from "./store";
+import { usePart, usePartOf } from "./store";
 
 /** The part's named numbers: each a name, a formula, and what it comes to. */
 export function ValuesTable() {
-  const { view, send } = usePart();
+  const { view, send } = usePartOf("view", "send");
   const [name, setName] = useState("");
   const [formula, setFormula] = useState("");
   if (!view) return null;

@@ -1,11 +1,11 @@
 import { useState } from "react";
 import type { PartView, Step } from "../api/types";
 import { SheetNumber } from "../sketch/SheetNumber";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** The variants beside the part itself: which one is shown, and what each has differently. */
 export function VariantsTable() {
-  const { view, send, compare } = usePart();
+  const { view, send, compare } = usePartOf("view", "send", "compare");
   const [name, setName] = useState("");
   if (!view) return null;
   const variants = view.variants ?? [];
@@ -103,7 +103,7 @@ function offInPart(view: PartView, step: Step): boolean {
 
 /** What the shown variant has of its own. */
 function Own({ view }: { view: PartView }) {
-  const { send } = usePart();
+  const { send } = usePartOf("send");
   const v = view.variants!.find((x) => x.name === view.variant)!;
   return (
     <>

@@ -1,11 +1,11 @@
 import { useEffect, useState } from "react";
 import type { Version } from "../api/types";
 import { api, Refused } from "../api/client";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** States of the part kept under a name: to compare with, and to go back to. */
 export function VersionList() {
-  const { view, say, compare, goBack } = usePart();
+  const { view, say, compare, goBack } = usePartOf("view", "say", "compare", "goBack");
   const [all, setAll] = useState<Version[] | null>(null);
   const [name, setName] = useState("");
   const id = view?.id;

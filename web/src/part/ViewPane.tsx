@@ -16,7 +16,7 @@ import { ModelSizes } from "./ModelSizes";
 import { onLookMoved } from "../sketch/flat";
 import { newSketch } from "./sketching";
 import { StartCard } from "./StartCard";
-import { kept, usePart, type Display, type Doing, type Pick } from "./store";
+import { kept, usePart, type Display, type Doing, type Pick, usePartOf } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
 
 const DISPLAYS: [Display, string][] = [
@@ -40,7 +40,20 @@ export function ViewPane() {
   const [box, setBox] = useState<[number, number, number, number] | null>(null);
   const [pickedAt, setPickedAt] = useState<[number, number]>([0, 0]);
   const { view, preview, display, hover, picks, litStep, linked, doing, set, shapes, compared, pointed } =
-    usePart();
+    usePartOf(
+      "view",
+      "preview",
+      "display",
+      "hover",
+      "picks",
+      "litStep",
+      "linked",
+      "doing",
+      "set",
+      "shapes",
+      "compared",
+      "pointed",
+    );
 
   useEffect(() => {
     const s = new Scene(canvas.current!);
@@ -124,7 +137,7 @@ export function ViewPane() {
     } else if (e.button === 0 && doing.kind === "looking" && e.target === canvas.current) {
       dragged.current = false;
       const [x, y] = at(e);
-      if (!scene.current!.pick(x, y)) setBox([x, y, x, y]);
+      if (!scene.current!.picking.at(x, y)) setBox([x, y, x, y]);
     }
   };
   const move = (e: React.PointerEvent) => {
@@ -140,14 +153,14 @@ export function ViewPane() {
       dragged.current = dragged.current || Math.hypot(x - box[0], y - box[1]) > 5;
       setBox([box[0], box[1], x, y]);
     } else if (e.target === canvas.current) {
-      const found = scene.current!.pick(...at(e), pickable(doing));
+      const found = scene.current!.picking.at(...at(e), pickable(doing));
       if (found?.key !== hover?.key || found?.kind !== hover?.kind) set({ hover: found });
     }
   };
   const up = (e: React.PointerEvent) => {
     grip.current = null;
     if (box && dragged.current) {
-      const found = scene.current!.box(...box);
+      const found = scene.current!.picking.box(...box);
       const more = found.filter((f) => !picks.some((p) => p.key === f.key && p.body === f.body));
       set({ picks: e.shiftKey ? [...picks, ...more] : found });
     }
@@ -170,7 +183,7 @@ export function ViewPane() {
     // as it is now, which a key just before may have changed
     const { doing, view, picks } = usePart.getState();
     if (!scene.current || doing.kind === "sketching") return;
-    const found = scene.current.pick(...place, pickable(doing));
+    const found = scene.current.picking.at(...place, pickable(doing));
     setPickedAt(place);
     if (doing.kind === "choosing-face") {
       const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
@@ -197,7 +210,7 @@ export function ViewPane() {
 
   const open = (e: React.MouseEvent) => {
     if (doing.kind !== "looking" || e.target !== canvas.current) return;
-    const found = scene.current!.pick(...at(e));
+    const found = scene.current!.picking.at(...at(e));
     const face = view?.bodies.find((b) => b.id === found?.body)?.faces.find((f) => f.key === found?.key);
     const step = view?.steps.find((s) => s.id === face?.steps[0]);
     if (step) openStep(step);

@@ -1,7 +1,7 @@
 import { SketchBar } from "../sketch/SketchBar";
 import { Acts } from "./Acts";
 import { WriteBar } from "../sentence/WriteBar";
-import { usePart } from "./store";
+import { usePart, usePartOf } from "./store";
 
 /** What is being made, as one sentence. */
 export function WorkBar() {
@@ -22,7 +22,7 @@ export function WorkBar() {
 }
 
 function IdleBar() {
-  const { view, picks } = usePart();
+  const { view, picks } = usePartOf("view", "picks");
   const flat =
     picks.length === 1 &&
     view?.bodies.find((b) => b.id === picks[0].body)?.faces.find((f) => f.key === picks[0].key)?.normal;
@@ -40,7 +40,7 @@ function IdleBar() {
 }
 
 function ChooseFaceBar() {
-  const { start } = usePart();
+  const { start } = usePartOf("start");
   return (
     <>
       <div className="say">

@@ -1,9 +1,9 @@
 import { useEffect, useRef } from "react";
-import { usePart } from "./store";
+import { usePartOf } from "./store";
 
 /** How far down the part is built; dragged, or moved with the arrow keys. */
 export function WorkLine() {
-  const { view, send } = usePart();
+  const { view, send } = usePartOf("view", "send");
   const ref = useRef<HTMLDivElement>(null);
   const at = view!.workLine;
   // where it has been asked to go while the answer is under way

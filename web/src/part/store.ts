@@ -3,6 +3,7 @@ import { api, Refused } from "../api/client";
 import { type DrawnShape, opened, type Reply } from "../api/replies";
 import type { Command, Comparison, PartView } from "../api/types";
 import type { Answer, Filled } from "../api/talk";
+import { fieldsOf } from "../frame/fields";
 
 export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
 
@@ -281,3 +282,5 @@ function stillThere(view: PartView, p: Pick): boolean {
     p.kind === "face" ? body.faces : p.kind === "edge" ? body.edges : body.vertices;
   return list.some((x) => x.key === p.key);
 }
+
+export const usePartOf = fieldsOf(usePart);

@@ -6,7 +6,7 @@ import { layOut, valueText, type Laid } from "./dimensions";
 import { isDimension } from "./holds";
 import type { Model } from "./model";
 import type { SeenPlane } from "./plane";
-import { useSketch, type Ask } from "./store";
+import { useSketch, type Ask, useSketchOf } from "./store";
 
 export interface LaidDimension extends Laid {
   id: string;
@@ -79,7 +79,13 @@ export function DimensionLabels({
   laid: LaidDimension[];
   fighting: Set<string>;
 }) {
-  const { editing, picks, sizing, set, applySize } = useSketch();
+  const { editing, picks, sizing, set, applySize } = useSketchOf(
+    "editing",
+    "picks",
+    "sizing",
+    "set",
+    "applySize",
+  );
   const unit = usePart((s) => s.view!.unit);
   const formulas = usePart((s) => s.view!.formulas);
   return laid.map((d) => {

@@ -1,11 +1,11 @@
 import { usePart } from "../part/store";
 import type { Model } from "./model";
 import type { SeenPlane } from "./plane";
-import { useSketch } from "./store";
+import { useSketchOf } from "./store";
 
 /** What a click here would draw. */
 export function DraftLayer({ model, plane }: { model: Model; plane: SeenPlane }) {
-  const { tool, snap } = useSketch();
+  const { tool, snap } = useSketchOf("tool", "snap");
   const unit = usePart((s) => s.view!.unit);
   if (!tool || !snap) return null;
   const [x, y] = plane.toPx(snap.at);

@@ -1,15 +1,15 @@
 import type { PlacedSketch, SketchStep } from "../api/types";
 import { lengthText } from "../api/numbers";
-import { usePart } from "../part/store";
+import { usePartOf } from "../part/store";
 import { setUnderlay } from "./files";
 import { called, Model } from "./model";
 import { SheetNumber } from "./SheetNumber";
-import { useSketch } from "./store";
+import { useSketchOf } from "./store";
 
 /** What can be changed about repeats, texts and splines, and the picture under the sketch. */
 export function Makings({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
-  const { send, view } = usePart();
-  const { choose, set, picks } = useSketch();
+  const { send, view } = usePartOf("send", "view");
+  const { choose, set, picks } = useSketchOf("choose", "set", "picks");
   const model = new Model(step);
   const texts = step.entities.filter((e) => e.kind === "text");
   const splines = step.entities.filter((e) => e.kind === "spline" && !e.closed && picks.includes(e.id));

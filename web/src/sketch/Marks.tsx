@@ -3,11 +3,11 @@ import { usePart } from "../part/store";
 import { Mark } from "./icons";
 import type { Model } from "./model";
 import type { SeenPlane } from "./plane";
-import { useSketch } from "./store";
+import { useSketch, useSketchOf } from "./store";
 
 /** The constraints as small marks beside what they hold; a mark can be picked and taken out. */
 export function Marks({ model, plane, fighting }: { model: Model; plane: SeenPlane; fighting: Set<string> }) {
-  const { picks, pick } = useSketch();
+  const { picks, pick } = useSketchOf("picks", "pick");
   const shown = useSketch((s) => !s.tool || s.tool.fields.length === 0);
   const on = usePart((s) => s.display !== "shaded");
   if (!shown || !on) return null;

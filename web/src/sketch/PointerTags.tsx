@@ -4,12 +4,12 @@ import { usePart } from "../part/store";
 import { useLook } from "../scene/useLook";
 import { Model } from "./model";
 import { seenPlane } from "./plane";
-import { useSketch } from "./store";
+import { useSketchOf } from "./store";
 
 /** Beside the pointer: the relation on offer, and the numbers being typed. */
 export function PointerTags({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
   const look = useLook();
-  const { tool, snap, field } = useSketch();
+  const { tool, snap, field } = useSketchOf("tool", "snap", "field");
   const unit = usePart((s) => s.view!.unit);
   if (!tool || !snap) return null;
   const [x, y] = seenPlane(look, placed).toPx(snap.at);

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import type { Constraint, SketchStep } from "../api/types";
 import { api, Refused } from "../api/client";
-import { usePart } from "../part/store";
+import { usePartOf } from "../part/store";
 import { useSketch } from "./store";
 
 /** What would settle the open sketch: asked for, then taken one by one or all at once. */
 export function Proposals({ step }: { step: SketchStep }) {
-  const { send, view, say } = usePart();
+  const { send, view, say } = usePartOf("send", "view", "say");
   const set = useSketch((s) => s.set);
   const [all, setAll] = useState<{ constraint: Constraint; words: string }[] | null>(null);
   const [busy, setBusy] = useState(false);

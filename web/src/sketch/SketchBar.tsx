@@ -1,18 +1,29 @@
 import { sized } from "../api/numbers";
 import { isSketch } from "./drawn";
 import { finishSketch } from "../part/sketching";
-import { usePart } from "../part/store";
+import { usePart, usePartOf } from "../part/store";
 import { takeOutline } from "./files";
 import { dimensionsFor, isDimension } from "./holds";
 import { Model } from "./model";
-import { currentSketch, useSketch, type OutlineFile } from "./store";
+import { currentSketch, useSketch, type OutlineFile, useSketchOf } from "./store";
 import { CLICK_HINTS, infoOf, TRACE_HINTS } from "./toolbox";
 import { sketchesAbove } from "./tracing";
 
 /** The open sketch in the work bar: its state, what to do next, and the ways of the tool in hand. */
 export function SketchBar({ id }: { id: string }) {
   const view = usePart((s) => s.view!);
-  const { tool, toolId, sizing, sizeAs, picks, construction, erase, clicked, ask, outline } = useSketch();
+  const { tool, toolId, sizing, sizeAs, picks, construction, erase, clicked, ask, outline } = useSketchOf(
+    "tool",
+    "toolId",
+    "sizing",
+    "sizeAs",
+    "picks",
+    "construction",
+    "erase",
+    "clicked",
+    "ask",
+    "outline",
+  );
   const placed = view.sketches[id];
   const step = view.steps.find((s) => s.id === id);
   const sketch = currentSketch();
@@ -120,7 +131,7 @@ export function SketchBar({ id }: { id: string }) {
 
 /** The ways in which the tool in hand can work. */
 function Ways() {
-  const { toolId, way, setWay } = useSketch();
+  const { toolId, way, setWay } = useSketchOf("toolId", "way", "setWay");
   const ways = infoOf(toolId)?.ways;
   if (!ways) return null;
   return (
@@ -142,7 +153,7 @@ function Ways() {
 
 /** What the text tool writes, and how high. */
 function Words() {
-  const { words, set } = useSketch();
+  const { words, set } = useSketchOf("words", "set");
   return (
     <span className="flex items-center gap-2">
       <input
@@ -169,7 +180,7 @@ function Words() {
 /** The sketches whose curves can be followed to this plane. */
 function Passing({ id }: { id: string }) {
   const way = useSketch((s) => s.way.trace);
-  const { trace, view } = usePart();
+  const { trace, view } = usePartOf("trace", "view");
   const step = view!.steps.find((s) => s.id === id);
   if (way !== "passing" || !step || !isSketch(step)) return null;
   const above = sketchesAbove(step);

@@ -10,14 +10,28 @@ import { isFree, samples as freeSamples, type SplineEntity } from "./free";
 import { Model, type Curve } from "./model";
 import { seenPlane, type SeenPlane } from "./plane";
 import { snap } from "./snap";
-import { useSketch } from "./store";
+import { useSketchOf } from "./store";
 import { editClick, placeClick } from "./edits";
 import { traceAt } from "./tracing";
 
 /** The open sketch over the view: geometry, marks, dimensions, and the hand that draws and pulls. */
 export function SketchLayer({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
   const look = useLook();
-  const store = useSketch();
+  const store = useSketchOf(
+    "ask",
+    "box",
+    "click",
+    "clicked",
+    "editing",
+    "hover",
+    "moved",
+    "pick",
+    "picks",
+    "set",
+    "size",
+    "tool",
+    "toolId",
+  );
   const drag = useRef<{ id: string; from: Vec2; px: Vec2; dragger: Dragger | null } | null>(null);
   const model = new Model(step, store.moved ?? undefined);
   const plane = seenPlane(look, placed);

@@ -2,12 +2,19 @@ import { usePart } from "../part/store";
 import { fitting, HOLDS } from "./holds";
 import { Mark } from "./icons";
 import { Model } from "./model";
-import { currentSketch, useSketch } from "./store";
+import { currentSketch, useSketchOf } from "./store";
 import { GROUPS, TOOLS } from "./toolbox";
 
 /** The shelf while sketching: tools, and the constraints that fit what is picked. */
 export function SketchShelf() {
-  const { toolId, picks, choose, hold, group, set } = useSketch();
+  const { toolId, picks, choose, hold, group, set } = useSketchOf(
+    "toolId",
+    "picks",
+    "choose",
+    "hold",
+    "group",
+    "set",
+  );
   usePart((s) => s.view);
   const step = currentSketch();
   if (!step) return null;

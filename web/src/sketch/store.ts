@@ -19,6 +19,7 @@ import { PolygonTool } from "./tools/polygon";
 import { SlotTool } from "./tools/slot";
 import { SplineTool } from "./tools/spline";
 import { TextTool } from "./tools/text";
+import { fieldsOf } from "../frame/fields";
 import type { Drawing, Tool } from "./tools/tool";
 
 /** A dimension about to be given. */
@@ -336,3 +337,5 @@ function measuredText(d: Drawing, kind: ConstraintKind, on: string[]): string {
   const v = measured(d.model, kind, fitting(d.model, kind, on) ?? on);
   return kind === "angle" ? String(Math.round((v * 180e4) / Math.PI) / 1e4) : lengthText(v, d.unit);
 }
+
+export const useSketchOf = fieldsOf(useSketch);

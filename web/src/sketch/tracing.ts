@@ -11,13 +11,13 @@ export async function traceAt(step: SketchStep, px: Vec2): Promise<void> {
   if (way === "passing") return say("Choose a sketch below: its curves are followed to this plane.");
   const scene = currentScene();
   if (way === "edge") {
-    const found = scene?.edgeUnder(...px);
+    const found = scene?.picking.edgeUnder(...px);
     const edge = view?.bodies.find((b) => b.id === found?.body)?.edges.find((e) => e.key === found?.key);
     if (!edge) return say("Click an edge of the part to trace it.", true);
     await trace({ do: "trace", id: step.id, what: "edge", edge: edge.key, point: edge.point });
     return;
   }
-  const pick = scene?.faceAt(...px);
+  const pick = scene?.picking.faceAt(...px);
   const face = view?.bodies.find((b) => b.id === pick?.body)?.faces.find((f) => f.key === pick?.key);
   if (!face) return say("Click a face of the part.", true);
   await trace({
