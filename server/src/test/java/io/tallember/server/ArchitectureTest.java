@@ -3,15 +3,20 @@ package io.tallember.server;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.properties.HasName;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import io.tallember.part.steps.Kinds;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 
 /** Who may know whom. */
 @AnalyzeClasses(packages = "io.tallember", importOptions = ImportOption.DoNotIncludeTests.class)
@@ -101,4 +106,13 @@ class ArchitectureTest {
             .beFreeOfCycles()
             .ignoreDependency(
                     HasName.Predicates.nameStartingWith(Kinds.class.getName()), DescribedPredicate.alwaysTrue());
+
+    @ArchTest
+    static void oneSimpleNameOneClass(JavaClasses classes) {
+        Map<String, List<String>> byName = classes.stream()
+                .filter(c -> !c.isNestedClass() && !c.getSimpleName().equals("package-info"))
+                .collect(Collectors.groupingBy(
+                        JavaClass::getSimpleName, Collectors.mapping(JavaClass::getName, Collectors.toList())));
+        assertThat(byName.values()).allSatisfy(of -> assertThat(of).hasSize(1));
+    }
 }

@@ -7,7 +7,7 @@ import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 
 /** Blends' surfaces as spline surfaces, for files: true arcs, or lines, across. */
 final class BlendSpline {
@@ -52,6 +52,6 @@ final class BlendSpline {
     }
 
     private static double[] spanned(io.tallember.geometry.Surface s, Face face) {
-        return Region.spanned(s, face.loops().stream().map(Loop::coedges).toList());
+        return SurfaceRegion.spanned(s, face.loops().stream().map(Loop::coedges).toList());
     }
 }

@@ -27,8 +27,8 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Poles;
-import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.UvLoop;
 import io.tallember.solid.Vertex;
 import java.time.Instant;
@@ -214,7 +214,7 @@ public final class StepWriter {
                     : f.surface().point(0, 0);
         }
         Vec3 tip = f.surface().tip();
-        return tip != null && f.region().locate(tip, Tolerance.DEFAULT) == Region.Place.INSIDE ? tip : null;
+        return tip != null && f.region().locate(tip, Tolerance.DEFAULT) == SurfaceRegion.Place.INSIDE ? tip : null;
     }
 
     private int surface(Surface s) {

@@ -13,7 +13,7 @@ public final class Face {
     private final List<Loop> loops;
     private final List<Origin> origins;
     private final List<Coedge> coedges;
-    private volatile Region region;
+    private volatile SurfaceRegion region;
 
     /**
      * @param sense true when the surface's normal points out of the material
@@ -49,10 +49,11 @@ public final class Face {
     }
 
     /** The face as a bounded region of its surface, for asking what lies in it. */
-    public Region region() {
-        Region r = region;
+    public SurfaceRegion region() {
+        SurfaceRegion r = region;
         if (r == null) {
-            r = new Region(surface, sense, loops.stream().map(Loop::coedges).toList());
+            r = new SurfaceRegion(
+                    surface, sense, loops.stream().map(Loop::coedges).toList());
             region = r;
         }
         return r;

@@ -55,7 +55,7 @@ public final class Poles {
             List<Coedge> back = new ArrayList<>();
             l.coedges().forEach(c -> back.add(c.reversed()));
             Collections.reverse(back);
-            Region outside = new Region(sphere, face.sense(), List.of(back));
+            SurfaceRegion outside = new SurfaceRegion(sphere, face.sense(), List.of(back));
             Vec3 p = outside.interiorPoint(Tolerance.DEFAULT).orElse(null);
             if (p != null && outside.distanceToBoundary(p) > bestGap) {
                 bestGap = outside.distanceToBoundary(p);

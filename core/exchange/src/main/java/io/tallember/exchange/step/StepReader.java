@@ -1,9 +1,9 @@
 package io.tallember.exchange.step;
 
-import io.tallember.exchange.step.Draft.Corner;
-import io.tallember.exchange.step.Draft.Sheet;
-import io.tallember.exchange.step.Draft.Side;
-import io.tallember.exchange.step.Draft.Use;
+import io.tallember.exchange.step.ReadTopology.Corner;
+import io.tallember.exchange.step.ReadTopology.Sheet;
+import io.tallember.exchange.step.ReadTopology.Side;
+import io.tallember.exchange.step.ReadTopology.Use;
 import io.tallember.exchange.step.StepFile.Entity;
 import io.tallember.exchange.step.StepFile.Ref;
 import io.tallember.geometry.GeometryException;

@@ -16,7 +16,7 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchSpline;
-import io.tallember.sketch.edit.Names;
+import io.tallember.sketch.edit.FreshIds;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,7 +30,7 @@ final class KeptTraces {
     private static final double ON = 100 * Tolerance.DEFAULT.linear();
 
     private final SketchStep before;
-    private final Names names;
+    private final FreshIds names;
     private final List<Trace> traces = new ArrayList<>();
     /** Construction curves on which pieces lie, by the curve that they were part of before. */
     private final Map<String, String> carriers = new LinkedHashMap<>();
@@ -40,7 +40,7 @@ final class KeptTraces {
     private KeptTraces(SketchStep before, Sketch edited) {
         this.before = before;
         now = edited;
-        names = new Names(edited);
+        names = new FreshIds(edited);
     }
 
     /** The step with a sketch that a tool has changed. */

@@ -8,7 +8,7 @@ import io.tallember.part.FaceReference;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region.Place;
+import io.tallember.solid.SurfaceRegion.Place;
 import io.tallember.solid.sweep.Split;
 import java.util.ArrayList;
 import java.util.List;

@@ -48,7 +48,7 @@ public final class FaceFinder {
     private static double distance(Face f, Vec3 p) {
         Vec3 foot = p.plus(-f.surface().signedDistance(p), f.surface().normalAt(p));
         double away = Math.abs(f.surface().signedDistance(p));
-        boolean within = f.region().locate(foot, Tolerance.DEFAULT) != io.tallember.solid.Region.Place.OUTSIDE;
+        boolean within = f.region().locate(foot, Tolerance.DEFAULT) != io.tallember.solid.SurfaceRegion.Place.OUTSIDE;
         return within
                 ? away
                 : away + f.bounds().distance(p) + 1e-3 * f.bounds().centre().distance(p) + 1;

@@ -18,7 +18,7 @@ import io.tallember.geometry.intersect.Meeting;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region.Place;
+import io.tallember.solid.SurfaceRegion.Place;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

@@ -22,7 +22,7 @@ import io.tallember.sketch.SketchEllipse;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.sketch.SketchSpline;
-import io.tallember.sketch.edit.Names;
+import io.tallember.sketch.edit.FreshIds;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
@@ -35,7 +35,7 @@ public final class Tracing {
     private final Stand before;
     private final PlacedSketch placed;
     private final Sketch sketch;
-    private final Names names;
+    private final FreshIds names;
     private final List<Entity> entities = new ArrayList<>();
     private final List<Constraint> constraints = new ArrayList<>();
     private final List<Trace> traces = new ArrayList<>();
@@ -51,7 +51,7 @@ public final class Tracing {
                 .sketch(id)
                 .orElseThrow(() -> Refusal.of("The sketch isn't built, so nothing can be traced into it."));
         sketch = placed.step().sketch();
-        names = new Names(sketch);
+        names = new FreshIds(sketch);
     }
 
     /** An edge as seen square to the sketch. */

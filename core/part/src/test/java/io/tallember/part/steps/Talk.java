@@ -20,7 +20,7 @@ import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.values.Variants;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.mass.MassProperties;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -255,7 +255,7 @@ final class Talk {
 
     private static double away(Face f, Vec3 p) {
         Vec3 foot = p.plus(-f.surface().signedDistance(p), f.surface().normalAt(p));
-        boolean within = f.region().locate(foot, Tolerance.DEFAULT) != Region.Place.OUTSIDE;
+        boolean within = f.region().locate(foot, Tolerance.DEFAULT) != SurfaceRegion.Place.OUTSIDE;
         return Math.abs(f.surface().signedDistance(p)) + (within ? 0 : 1000);
     }
 

@@ -24,7 +24,7 @@ public final class Bridge {
             if (lineToo && c instanceof SketchLine l) {
                 return new Side(c, s.point(l.start()).at(), s.point(l.end()).at(), 0, picked);
             }
-            throw Draft.refused(
+            throw EditedSketch.refused(
                     lineToo
                             ? "Pick two lines, circles or arcs."
                             : "A tangent line runs from a circle or arc to another, or to a line. Pick those.");
@@ -54,7 +54,7 @@ public final class Bridge {
         Vec2 d = q.a().minus(p.a());
         double l = d.length();
         if (a.equals(b) || l < 1e-9) {
-            throw Draft.refused("Pick two curves with different centres.");
+            throw EditedSketch.refused("Pick two curves with different centres.");
         }
         // the line's normal n has n.d = ra - rb for outer, ra + rb for crossing tangents, on either side
         Vec2[] best = null;
@@ -78,9 +78,9 @@ public final class Bridge {
             }
         }
         if (best == null) {
-            throw Draft.refused("One of the two lies inside the other, so no line touches both.");
+            throw EditedSketch.refused("One of the two lies inside the other, so no line touches both.");
         }
-        Draft draft = new Draft(sketch);
+        EditedSketch draft = new EditedSketch(sketch);
         String from = draft.point(best[0]);
         String to = draft.point(best[1]);
         String id = draft.names.curve();
@@ -102,7 +102,7 @@ public final class Bridge {
         Vec2 d = to.minus(round.a());
         double away = d.length();
         if (away < round.radius() + 1e-6) {
-            throw Draft.refused(
+            throw EditedSketch.refused(
                     "The line is picked inside the circle, from where no line touches it. Pick it outside.");
         }
         double base = Math.atan2(d.y(), d.x());
@@ -110,7 +110,7 @@ public final class Bridge {
         Vec2 left = round.a().plus(round.radius(), new Vec2(Math.cos(base + open), Math.sin(base + open)));
         Vec2 right = round.a().plus(round.radius(), new Vec2(Math.cos(base - open), Math.sin(base - open)));
         Vec2 touch = left.distance(round.picked()) < right.distance(round.picked()) ? left : right;
-        Draft draft = new Draft(sketch);
+        EditedSketch draft = new EditedSketch(sketch);
         String from = draft.point(touch);
         boolean atEnd = !free && (t <= 0 || t >= 1);
         String end = atEnd ? (t <= 0 ? l.start() : l.end()) : draft.point(to);
@@ -133,7 +133,7 @@ public final class Bridge {
         Side p = Side.of(sketch, a, nearA, true);
         Side q = Side.of(sketch, b, nearB, true);
         if (a.equals(b)) {
-            throw Draft.refused("Pick two different curves.");
+            throw EditedSketch.refused("Pick two different curves.");
         }
         Vec2[] best = null;
         double near = Double.POSITIVE_INFINITY;
@@ -147,12 +147,12 @@ public final class Bridge {
             }
         }
         if (best == null) {
-            throw Draft.refused("No arc of this radius touches both. Try another radius.");
+            throw EditedSketch.refused("No arc of this radius touches both. Try another radius.");
         }
         Vec2 u = best[1].minus(best[0]);
         Vec2 v = best[2].minus(best[0]);
         boolean left = u.cross(v) > 0; // the shorter way round
-        Draft draft = new Draft(sketch);
+        EditedSketch draft = new EditedSketch(sketch);
         String m = draft.point(best[0]);
         String from = draft.point(best[1]);
         String to = draft.point(best[2]);

@@ -133,16 +133,16 @@ final class Chain {
             if (!(sketch.find(id).orElse(null) instanceof SketchCurve c)
                     || Sketch.isGiven(id)
                     || !(c instanceof SketchLine || c instanceof Round)) {
-                throw Draft.refused(
+                throw EditedSketch.refused(
                         "Only lines, circles and arcs can be drawn again beside themselves; " + id + " isn't one.");
             }
             if (sketch.strand(c).isEmpty()) {
-                throw Draft.refused("The curve " + id + " has no length.");
+                throw EditedSketch.refused("The curve " + id + " has no length.");
             }
             left.add(c);
         }
         if (left.isEmpty()) {
-            throw Draft.refused("Pick the curves to draw again beside themselves first.");
+            throw EditedSketch.refused("Pick the curves to draw again beside themselves first.");
         }
         List<Chain> out = new ArrayList<>();
         while (!left.isEmpty()) {

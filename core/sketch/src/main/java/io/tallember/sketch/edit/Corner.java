@@ -21,7 +21,7 @@ public final class Corner {
 
     private final Sketch sketch;
     private final String corner;
-    private final Draft draft;
+    private final EditedSketch draft;
     private final Leg first;
     private final Leg second;
 
@@ -59,22 +59,22 @@ public final class Corner {
     private Corner(Sketch sketch, String corner) {
         this.sketch = sketch;
         this.corner = corner;
-        draft = new Draft(sketch);
+        draft = new EditedSketch(sketch);
         List<SketchCurve> ending =
                 sketch.curves().stream().filter(c -> c.ends().contains(corner)).toList();
         if (ending.size() != 2) {
-            throw Draft.refused("Pick a corner in which just two curves end at one point.");
+            throw EditedSketch.refused("Pick a corner in which just two curves end at one point.");
         }
         first = leg(ending.get(0));
         second = leg(ending.get(1));
         if (first.way(0).cross(second.way(0)).length() < 1e-6
                 && (first.way(0).dot(second.way(0)) < 0 || inward() == 0)) {
-            throw Draft.refused("The two curves run in one direction, so there is no corner between them.");
+            throw EditedSketch.refused("The two curves run in one direction, so there is no corner between them.");
         }
     }
 
     private Leg leg(SketchCurve c) {
-        Strand s = sketch.strand(c).orElseThrow(() -> Draft.refused("One of the curves has no length."));
+        Strand s = sketch.strand(c).orElseThrow(() -> EditedSketch.refused("One of the curves has no length."));
         return new Leg(c, s, c.ends().get(0).equals(corner));
     }
 
@@ -199,10 +199,10 @@ public final class Corner {
                 hi = mid;
             }
         }
-        return Draft.refused(
+        return EditedSketch.refused(
                 lo < 1e-6
                         ? "There is no room for it between these two curves. Make the shorter of them longer, or open the corner."
-                        : "The " + what + " must lie between 0 and " + Draft.mm(lo)
+                        : "The " + what + " must lie between 0 and " + EditedSketch.mm(lo)
                                 + " here; more doesn't fit between the curves.");
     }
 

@@ -44,7 +44,7 @@ public final class Cut {
                 || c instanceof SketchText
                 || Sketch.isGiven(id)
                 || sketch.strand(c).isEmpty()) {
-            throw Draft.refused("Pick a line, circle, arc, ellipse or spline of this sketch.");
+            throw EditedSketch.refused("Pick a line, circle, arc, ellipse or spline of this sketch.");
         }
         return c;
     }
@@ -53,7 +53,7 @@ public final class Cut {
     public static Sketch split(Sketch sketch, String id, Vec2 at) {
         SketchCurve c = curve(sketch, id);
         Sketch.Strand s = sketch.strand(c).orElseThrow();
-        Draft draft = new Draft(sketch);
+        EditedSketch draft = new EditedSketch(sketch);
         Interval r = s.range();
         double t = s.curve().project(at.flat(), r);
         if (!c.ends().isEmpty()
@@ -61,7 +61,7 @@ public final class Cut {
                                 s.curve().point(t).distance(s.curve().point(r.lo())),
                                 s.curve().point(t).distance(s.curve().point(r.hi())))
                         < 1e-5) {
-            throw Draft.refused("Click somewhere along the curve, not on its end.");
+            throw EditedSketch.refused("Click somewhere along the curve, not on its end.");
         }
         String here = place(draft, c, s.curve().point(t));
         if (c.ends().isEmpty()) {
@@ -83,7 +83,7 @@ public final class Cut {
     }
 
     /** A point at a place of a curve: the one that a spline goes through there, else a new one. */
-    private static String place(Draft draft, SketchCurve c, Vec3 at) {
+    private static String place(EditedSketch draft, SketchCurve c, Vec3 at) {
         if (c instanceof SketchSpline s) {
             for (Entity e : draft.entities) {
                 if (e instanceof SketchPoint p && s.through().contains(p.id()) && p.at().distance(at.xy()) < 1e-5) {
@@ -102,11 +102,11 @@ public final class Cut {
      */
     public static Sketch divide(Sketch sketch, String id, int parts) {
         if (parts < 2 || parts > MOST) {
-            throw Draft.refused("A curve is divided into 2 to " + MOST + " parts.");
+            throw EditedSketch.refused("A curve is divided into 2 to " + MOST + " parts.");
         }
         SketchCurve c = curve(sketch, id);
         Sketch.Strand s = sketch.strand(c).orElseThrow();
-        Draft draft = new Draft(sketch);
+        EditedSketch draft = new EditedSketch(sketch);
         boolean closed = c.ends().isEmpty();
         List<String> points = new ArrayList<>();
         for (double t : even(s, parts)) {
@@ -131,7 +131,7 @@ public final class Cut {
     }
 
     /** Construction chords of one length make the stretches between the points equal. */
-    private static void chords(Draft draft, SketchCurve c, List<String> points, boolean closed) {
+    private static void chords(EditedSketch draft, SketchCurve c, List<String> points, boolean closed) {
         List<String> all = new ArrayList<>(points);
         if (closed) {
             all.add(points.get(0));

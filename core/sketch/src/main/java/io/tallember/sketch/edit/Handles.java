@@ -13,7 +13,7 @@ public final class Handles {
     /** @param on whether the spline has handles afterwards */
     public static Sketch of(Sketch sketch, String spline, boolean on) {
         if (!(sketch.find(spline).orElse(null) instanceof SketchSpline s) || s.closed()) {
-            throw Draft.refused("Pick a spline that doesn't close; only its ends have handles.");
+            throw EditedSketch.refused("Pick a spline that doesn't close; only its ends have handles.");
         }
         if (!on) {
             List<String> gone = List.of(s.startHandle(), s.endHandle());
@@ -22,9 +22,9 @@ public final class Handles {
         }
         List<List<Vec2>> poles = sketch.poles(s);
         if (poles.isEmpty()) {
-            throw Draft.refused("This spline has no length.");
+            throw EditedSketch.refused("This spline has no length.");
         }
-        Draft draft = new Draft(sketch);
+        EditedSketch draft = new EditedSketch(sketch);
         String start = s.startHandle().isEmpty() ? draft.point(poles.get(0).get(1)) : s.startHandle();
         String end = s.endHandle().isEmpty()
                 ? draft.point(poles.get(poles.size() - 1).get(2))

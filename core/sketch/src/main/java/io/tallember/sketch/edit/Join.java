@@ -43,13 +43,14 @@ final class Join {
         boolean arcs = a instanceof SketchArc && b instanceof SketchArc;
         boolean stretches = a instanceof SketchSpline s && b instanceof SketchSpline o && s.along(o);
         if (a == b || shared == null || !lines && !arcs && !stretches) {
-            throw Draft.refused("Pick two lines, two arcs or two stretches of one spline that end at one point.");
+            throw EditedSketch.refused(
+                    "Pick two lines, two arcs or two stretches of one spline that end at one point.");
         }
         return new Join(sketch, a, b, shared).joined();
     }
 
     private Sketch joined() {
-        Draft draft = new Draft(sketch);
+        EditedSketch draft = new EditedSketch(sketch);
         draft.replace(a instanceof SketchLine ? line() : a instanceof SketchSpline s ? spline(s) : round());
         draft.entities.removeIf(e -> e.id().equals(b.id()));
         List<Constraint> held = new ArrayList<>();
@@ -64,7 +65,7 @@ final class Join {
             }
         }
         if (!lost.isEmpty()) {
-            throw Draft.refused("This holds for one of the two alone and can't for the one curve: "
+            throw EditedSketch.refused("This holds for one of the two alone and can't for the one curve: "
                     + String.join(", ", lost) + ". Delete it first, then join.");
         }
         draft.constraints.clear();
@@ -88,7 +89,7 @@ final class Join {
         Vec2 u = sketch.point(p).at().minus(sketch.point(shared).at());
         Vec2 v = sketch.point(q).at().minus(sketch.point(shared).at());
         if (Math.abs(u.cross(v)) > 1e-6 * u.length() * v.length() || u.dot(v) > 0) {
-            throw Draft.refused("The two lines aren't in line, so they can't become one.");
+            throw EditedSketch.refused("The two lines aren't in line, so they can't become one.");
         }
         boolean forward = a.ends().get(1).equals(shared);
         return new SketchLine(a.id(), forward ? p : q, forward ? q : p, a.construction());
@@ -110,7 +111,7 @@ final class Join {
         boolean same =
                 sketch.point(r.centre()).at().distance(sketch.point(o.centre()).at()) < 1e-6 && !against;
         if (!same || Math.abs(sketch.radius(r) - sketch.radius(o)) > 1e-6) {
-            throw Draft.refused("The two arcs aren't of one circle, so they can't become one.");
+            throw EditedSketch.refused("The two arcs aren't of one circle, so they can't become one.");
         }
         String p = other(a);
         String q = other(b);

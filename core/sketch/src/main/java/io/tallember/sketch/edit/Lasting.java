@@ -51,7 +51,7 @@ final class Lasting {
      * @param doing what is done to the curve, as "trim"
      * @throws io.tallember.geometry.GeometryException BAD_VALUE naming what can't go on to hold
      */
-    static void carry(Draft draft, SketchCurve c, String doing) {
+    static void carry(EditedSketch draft, SketchCurve c, String doing) {
         Set<String> lost = new TreeSet<>();
         String whole = draft.names.curve();
         draft.constraints.replaceAll(k -> {
@@ -72,7 +72,7 @@ final class Lasting {
             draft.entities.add(new SketchLine(whole, c.ends().get(0), c.ends().get(1), true));
         }
         if (!lost.isEmpty()) {
-            throw Draft.refused("This holds for the whole of " + c.id() + " and can't for a part of it: "
+            throw EditedSketch.refused("This holds for the whole of " + c.id() + " and can't for a part of it: "
                     + String.join(", ", lost) + ". Delete it first, then " + doing + ".");
         }
     }
@@ -82,7 +82,7 @@ final class Lasting {
     }
 
     /** Holds the points that were the curve's ends and are still needed on what it is now. To be called when it was replaced. */
-    static void keepEnds(Draft draft, SketchCurve c) {
+    static void keepEnds(EditedSketch draft, SketchCurve c) {
         Set<String> now = new TreeSet<>();
         draft.entities.stream().filter(e -> e.id().equals(c.id())).forEach(e -> now.addAll(e.points()));
         for (String end : c.ends()) {

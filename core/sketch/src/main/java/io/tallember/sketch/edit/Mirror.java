@@ -17,13 +17,13 @@ import java.util.Map;
 public final class Mirror {
     private final Sketch sketch;
     private final SketchLine line;
-    private final Draft draft;
+    private final EditedSketch draft;
     private final Map<String, String> copies = new LinkedHashMap<>();
 
     private Mirror(Sketch sketch, SketchLine line) {
         this.sketch = sketch;
         this.line = line;
-        draft = new Draft(sketch);
+        draft = new EditedSketch(sketch);
     }
 
     /**
@@ -32,15 +32,15 @@ public final class Mirror {
      */
     public static Sketch of(Sketch sketch, List<String> curves, String about) {
         if (!(sketch.find(about).orElse(null) instanceof SketchLine l)) {
-            throw Draft.refused("Mirror about a line or an axis.");
+            throw EditedSketch.refused("Mirror about a line or an axis.");
         }
         if (curves.isEmpty() || curves.contains(about)) {
-            throw Draft.refused("Pick the curves to mirror first, then the line to mirror them about.");
+            throw EditedSketch.refused("Pick the curves to mirror first, then the line to mirror them about.");
         }
         Mirror m = new Mirror(sketch, l);
         for (String id : curves) {
             if (!(sketch.find(id).orElse(null) instanceof SketchCurve c) || Sketch.isGiven(id)) {
-                throw Draft.refused("Only lines, circles and arcs of this sketch can be mirrored.");
+                throw EditedSketch.refused("Only lines, circles and arcs of this sketch can be mirrored.");
             }
             m.copy(c);
         }
@@ -57,7 +57,7 @@ public final class Mirror {
         } else if (c instanceof FreeCurve f) {
             draft.entities.add(f.copied(id, this::point, true));
         } else if (c instanceof SketchText) {
-            throw Draft.refused("A text can't be mirrored; it would read backwards.");
+            throw EditedSketch.refused("A text can't be mirrored; it would read backwards.");
         } else {
             SketchArc a = (SketchArc) c; // mirrored, it runs the other way
             draft.entities.add(

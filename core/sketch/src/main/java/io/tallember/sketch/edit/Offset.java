@@ -33,14 +33,14 @@ public final class Offset {
     private static final double SAME = 1e-6;
 
     private final Sketch sketch;
-    private final Draft draft;
+    private final EditedSketch draft;
     private final boolean round;
     private final List<String> pairs = new ArrayList<>();
 
     private Offset(Sketch sketch, boolean round) {
         this.sketch = sketch;
         this.round = round;
-        draft = new Draft(sketch);
+        draft = new EditedSketch(sketch);
     }
 
     /**
@@ -52,7 +52,7 @@ public final class Offset {
      */
     public static Sketch of(Sketch sketch, List<String> curves, double distance, Vec2 side, boolean round) {
         if (!(distance > 1e-6)) {
-            throw Draft.refused("The distance of an offset must be above zero.");
+            throw EditedSketch.refused("The distance of an offset must be above zero.");
         }
         List<Chain> chains = Chain.of(sketch, curves);
         Map<Chain, Boolean> left = new LinkedHashMap<>();
@@ -63,8 +63,8 @@ public final class Offset {
         }
         if (o.pairs.isEmpty()) {
             double most = most(sketch, chains, left, distance, round);
-            throw Draft.refused("At " + Draft.mm(distance) + " nothing is left; on this side less than "
-                    + Draft.mm(most) + " is possible.");
+            throw EditedSketch.refused("At " + EditedSketch.mm(distance) + " nothing is left; on this side less than "
+                    + EditedSketch.mm(most) + " is possible.");
         }
         o.draft.constraints.add(new Constraint(o.draft.names.constraint(), Kind.OFFSET, o.pairs, distance));
         return o.draft.done();
@@ -100,7 +100,7 @@ public final class Offset {
         if (round
                 && c.links().size() > 1
                 && pieces.stream().anyMatch(p -> p.links().stream().anyMatch(i -> opens(c, i, d)))) {
-            throw Draft.refused("At " + Draft.mm(Math.abs(d)) + " "
+            throw EditedSketch.refused("At " + EditedSketch.mm(Math.abs(d)) + " "
                     + trouble(c, laid(c, d))
                             .orElse("a copy of " + c.links().get(0).said())
                     + " runs into another copy, and the corners beside it are to be rounded. Take sharp corners.");

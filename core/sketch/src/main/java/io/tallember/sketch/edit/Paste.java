@@ -20,7 +20,7 @@ public final class Paste {
     private Paste() {}
 
     public static Sketch of(Sketch sketch, Sketch more) {
-        Names names = new Names(sketch);
+        FreshIds names = new FreshIds(sketch);
         Map<String, String> as = new LinkedHashMap<>();
         for (Entity e : more.entities()) {
             as.put(e.id(), e instanceof SketchPoint ? names.point() : names.curve());

@@ -84,9 +84,9 @@ public final class Recount {
         Found f = find(sketch).stream()
                 .filter(r -> r.curves().contains(curve))
                 .findFirst()
-                .orElseThrow(() -> Draft.refused("This curve isn't repeated."));
+                .orElseThrow(() -> EditedSketch.refused("This curve isn't repeated."));
         if (count < (f.centre().isEmpty() ? 3 : 2) || count > Repeat.MOST) {
-            throw Draft.refused("This repeat can have " + (f.centre().isEmpty() ? 3 : 2) + " to " + Repeat.MOST
+            throw EditedSketch.refused("This repeat can have " + (f.centre().isEmpty() ? 3 : 2) + " to " + Repeat.MOST
                     + " instances, the first one counted.");
         }
         Set<String> points = new LinkedHashSet<>();

@@ -21,11 +21,11 @@ public final class Repeat {
     public static final int MOST = 200;
 
     private final Sketch sketch;
-    private final Draft draft;
+    private final EditedSketch draft;
 
     private Repeat(Sketch sketch) {
         this.sketch = sketch;
-        draft = new Draft(sketch);
+        draft = new EditedSketch(sketch);
     }
 
     /**
@@ -49,7 +49,7 @@ public final class Repeat {
     /** @param there how many instances there are already */
     static Sketch round(Sketch sketch, List<String> curves, String centre, int there, int count) {
         if (!(sketch.find(centre).orElse(null) instanceof SketchPoint c)) {
-            throw Draft.refused("Repeat round a point or the origin.");
+            throw EditedSketch.refused("Repeat round a point or the origin.");
         }
         Repeat r = new Repeat(sketch);
         r.check(curves, count);
@@ -96,7 +96,7 @@ public final class Repeat {
         Repeat r = new Repeat(sketch);
         r.check(curves, count);
         if (step.length() < 1e-6) {
-            throw Draft.refused("The step from one to the next has no length.");
+            throw EditedSketch.refused("The step from one to the next has no length.");
         }
         Map<String, String> firsts = new LinkedHashMap<>(known);
         for (int k = there; k < count; k++) {
@@ -165,14 +165,14 @@ public final class Repeat {
 
     private void check(List<String> curves, int count) {
         if (count < 2 || count > MOST) {
-            throw Draft.refused("A repeat has 2 to " + MOST + " instances, the first one counted.");
+            throw EditedSketch.refused("A repeat has 2 to " + MOST + " instances, the first one counted.");
         }
         if (curves.isEmpty()) {
-            throw Draft.refused("Pick the curves to repeat first.");
+            throw EditedSketch.refused("Pick the curves to repeat first.");
         }
         for (String id : curves) {
             if (!(sketch.find(id).orElse(null) instanceof SketchCurve) || Sketch.isGiven(id)) {
-                throw Draft.refused("Only lines, circles and arcs of this sketch can be repeated.");
+                throw EditedSketch.refused("Only lines, circles and arcs of this sketch can be repeated.");
             }
         }
     }

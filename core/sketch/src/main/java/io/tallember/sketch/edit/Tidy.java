@@ -25,7 +25,7 @@ public final class Tidy {
             at = next.get();
         }
         if (at == sketch) {
-            throw Draft.refused("There is nothing left over to tidy up.");
+            throw EditedSketch.refused("There is nothing left over to tidy up.");
         }
         return at;
     }

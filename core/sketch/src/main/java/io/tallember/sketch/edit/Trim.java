@@ -33,21 +33,21 @@ public final class Trim {
     private final Sketch sketch;
     private final SketchCurve curve;
     private final Sketch.Strand strand;
-    private final Draft draft;
+    private final EditedSketch draft;
 
     private Trim(Sketch sketch, String id) {
         this.sketch = sketch;
         Entity e = sketch.find(id).orElse(null);
         if (!(e instanceof SketchCurve c) || Sketch.isGiven(id)) {
-            throw Draft.refused("Pick a line, circle or arc of this sketch.");
+            throw EditedSketch.refused("Pick a line, circle or arc of this sketch.");
         }
         if (c instanceof SketchText) {
-            throw Draft.refused("A text can't be trimmed or carried on.");
+            throw EditedSketch.refused("A text can't be trimmed or carried on.");
         }
         curve = c;
         strand = (c instanceof SketchSpline s ? sketch.carrier(s) : sketch.strand(c))
-                .orElseThrow(() -> Draft.refused("This curve has no length."));
-        draft = new Draft(sketch);
+                .orElseThrow(() -> EditedSketch.refused("This curve has no length."));
+        draft = new EditedSketch(sketch);
     }
 
     /** Without the stretch of the curve nearest to a place; the whole curve when nothing crosses it. */
@@ -105,7 +105,7 @@ public final class Trim {
 
     private Sketch extended(Vec2 at) {
         if (curve.ends().isEmpty()) {
-            throw Draft.refused("A curve that closes has no end to carry on.");
+            throw EditedSketch.refused("A curve that closes has no end to carry on.");
         }
         Vec2 s = sketch.point(curve.ends().get(0)).at();
         Vec2 e = sketch.point(curve.ends().get(1)).at();
@@ -126,8 +126,8 @@ public final class Trim {
         if (next.isEmpty() && curve instanceof SketchSpline p && !p.closed()) {
             end = p.unbroken().ends().get(atStart ? 0 : 1);
         } else {
-            end = endAt(next.orElseThrow(() ->
-                    Draft.refused("Nothing lies in the way of this end, so there is nowhere to carry it on to.")));
+            end = endAt(next.orElseThrow(() -> EditedSketch.refused(
+                    "Nothing lies in the way of this end, so there is nowhere to carry it on to.")));
         }
         Lasting.carry(draft, curve, "carry it on");
         draft.replace(between(
@@ -146,7 +146,7 @@ public final class Trim {
         double lo = closed ? r.hi() - all.length() / 3 : all.lo();
         double hi = closed ? r.lo() + all.length() / 3 : all.hi();
         if (atStart ? r.lo() - lo < 1e-9 : hi - r.hi() < 1e-9) {
-            throw Draft.refused("A spline isn't known beyond its end. Pull the end itself, or draw on from it.");
+            throw EditedSketch.refused("A spline isn't known beyond its end. Pull the end itself, or draw on from it.");
         }
         return atStart ? new Interval(lo, r.lo()) : new Interval(r.hi(), hi);
     }

@@ -11,9 +11,9 @@ import io.tallember.sketch.SketchCircle;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.SketchPoint;
-import io.tallember.sketch.edit.Names;
+import io.tallember.sketch.edit.FreshIds;
 import io.tallember.sketch.solve.Judgement;
-import io.tallember.sketch.solve.Measure;
+import io.tallember.sketch.solve.Measurement;
 import io.tallember.sketch.solve.Solver;
 import java.util.ArrayList;
 import java.util.List;
@@ -36,7 +36,7 @@ public final class Settle {
     private static final long MOST_MILLIS = 4_000;
 
     private final Sketch start;
-    private final Names names;
+    private final FreshIds names;
     private final Set<String> redundant;
     private Sketch now;
     private int freedoms;
@@ -50,7 +50,7 @@ public final class Settle {
     private Settle(Sketch sketch) {
         start = sketch;
         now = sketch;
-        names = new Names(sketch);
+        names = new FreshIds(sketch);
         Judgement j = Solver.judge(now);
         freedoms = j.freedoms();
         loose = j.loose();
@@ -252,7 +252,7 @@ public final class Settle {
 
     /** A size as measured, at a round number when one is as near as makes no difference. */
     private void sized(Kind kind, String... on) {
-        double measured = Measure.of(now, new Constraint("k", kind, List.of(on), 0, true));
+        double measured = Measurement.of(now, new Constraint("k", kind, List.of(on), 0, true));
         double half = Math.rint(measured * 2) / 2;
         double tenth = Math.rint(measured * 10) / 10;
         double asked = Math.abs(half - measured) < 0.01 * measured

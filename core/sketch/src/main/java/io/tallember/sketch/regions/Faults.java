@@ -4,7 +4,7 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
-import io.tallember.sketch.regions.Arrangement.Half;
+import io.tallember.sketch.regions.CurveArrangement.Half;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -18,13 +18,13 @@ final class Faults {
     private static final double STUB_SHARE = 0.2;
 
     private final Sketch sketch;
-    private final Arrangement graph;
+    private final CurveArrangement graph;
     private final Set<Half> live;
     private final double size;
     private final Map<Integer, List<Half>> leaving = new LinkedHashMap<>();
 
     /** @param live the half-edges that bound regions */
-    Faults(Sketch sketch, Arrangement graph, Set<Half> live, double size) {
+    Faults(Sketch sketch, CurveArrangement graph, Set<Half> live, double size) {
         this.sketch = sketch;
         this.graph = graph;
         this.live = live;

@@ -14,7 +14,7 @@ import io.tallember.sketch.Sketch.Strand;
 import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
-import io.tallember.sketch.regions.Arrangement.Half;
+import io.tallember.sketch.regions.CurveArrangement.Half;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -61,7 +61,7 @@ final class NearMisses {
     }
 
     List<Near> all(
-            List<String> openEnds, Set<String> apart, Arrangement graph, Set<Half> live, List<List<Half>> loops) {
+            List<String> openEnds, Set<String> apart, CurveArrangement graph, Set<Half> live, List<List<Half>> loops) {
         openEnds.stream().filter(p -> !apart.contains(p)).forEach(this::stopsShort);
         beside(graph);
         tangents();
@@ -96,7 +96,7 @@ final class NearMisses {
         }
     }
 
-    private void beside(Arrangement graph) {
+    private void beside(CurveArrangement graph) {
         Set<Set<String>> doubled = new LinkedHashSet<>();
         graph.doubled.forEach(d -> doubled.add(Set.of(d.first(), d.second())));
         List<Drawn> byLeft = new ArrayList<>(drawn);
@@ -207,7 +207,7 @@ final class NearMisses {
     }
 
     /** Corners round which what is outside comes in twice. */
-    private void touching(Arrangement graph, Set<Half> live, List<List<Half>> loops) {
+    private void touching(CurveArrangement graph, Set<Half> live, List<List<Half>> loops) {
         Map<Integer, Boolean> outside = new LinkedHashMap<>();
         for (int i = 0; i < loops.size(); i++) {
             double area = 0;

@@ -13,7 +13,7 @@ import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchCurve;
-import io.tallember.sketch.regions.Arrangement.Half;
+import io.tallember.sketch.regions.CurveArrangement.Half;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -38,13 +38,13 @@ public final class SketchReader {
 
     private final Sketch sketch;
     private final Tolerance tol;
-    private final Arrangement graph;
+    private final CurveArrangement graph;
     private final Set<Half> live = new LinkedHashSet<>();
 
     private SketchReader(Sketch sketch, Tolerance tol) {
         this.sketch = sketch;
         this.tol = tol;
-        graph = new Arrangement(sketch, tol);
+        graph = new CurveArrangement(sketch, tol);
         live.addAll(graph.halves);
     }
 

@@ -54,7 +54,7 @@ public final class Following {
         }
         for (Constraint c : from.constraints()) {
             if (c.kind().isDimension() && !c.driven()) {
-                numbers.put(c.id(), Measure.of(from, c));
+                numbers.put(c.id(), Measurement.of(from, c));
             }
         }
     }

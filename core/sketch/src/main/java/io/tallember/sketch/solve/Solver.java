@@ -92,7 +92,7 @@ public final class Solver {
             Sketch goal = at;
             for (Constraint c : sketch.constraints()) {
                 if (c.kind().isDimension() && !c.driven()) {
-                    double now = Measure.of(sketch, c);
+                    double now = Measurement.of(sketch, c);
                     double v = i == steps ? c.value() : now + (c.value() - now) * i / steps;
                     if (v > 0 || i == steps) {
                         goal = goal.replacing(c.withValue(v));
@@ -133,7 +133,7 @@ public final class Solver {
                 return Optional.empty();
             }
         }
-        Sketch solved = Measure.driven(eqs.scalars().write(sketch, values));
+        Sketch solved = Measurement.driven(eqs.scalars().write(sketch, values));
         return collapsed(sketch, solved) ? Optional.empty() : Optional.of(solved);
     }
 
@@ -153,7 +153,9 @@ public final class Solver {
             }
         }
         for (Constraint c : after.constraints()) {
-            if (c.kind() == Constraint.Kind.ANGLE && !c.driven() && Math.abs(Measure.of(after, c) - c.value()) > 1e-3) {
+            if (c.kind() == Constraint.Kind.ANGLE
+                    && !c.driven()
+                    && Math.abs(Measurement.of(after, c) - c.value()) > 1e-3) {
                 return true;
             }
         }

@@ -187,7 +187,7 @@ class FreeConstraintsTest {
                 .point("b", -3, -9)
                 .arc("w", "m", "a", "b")
                 .size("len", Kind.ARC_LENGTH, 50, "w"));
-        assertThat(Measure.of(arc, arc.constraint("len").orElseThrow())).isCloseTo(50, within(1e-9));
+        assertThat(Measurement.of(arc, arc.constraint("len").orElseThrow())).isCloseTo(50, within(1e-9));
     }
 
     @Test

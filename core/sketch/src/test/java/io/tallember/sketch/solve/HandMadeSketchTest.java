@@ -208,7 +208,8 @@ class HandMadeSketchTest {
                     Sketch s = Solver.solve(e.getValue().sketch()).orElseThrow();
                     for (Constraint k : s.constraints()) {
                         if (k.kind().isDimension()) {
-                            assertThat(Math.abs(Measure.of(s, k) - k.value())).isLessThan(1e-9);
+                            assertThat(Math.abs(Measurement.of(s, k) - k.value()))
+                                    .isLessThan(1e-9);
                         }
                     }
                     Judgement j = Solver.judge(s);

@@ -38,7 +38,7 @@ class SolverRandomTest {
             if (at.isPresent()) {
                 Sketch end = at.get();
                 for (Constraint c : end.constraints()) {
-                    assertThat(Math.abs(Measure.of(end, c) - c.value()))
+                    assertThat(Math.abs(Measurement.of(end, c) - c.value()))
                             .as("seed %d says it is solved, %s", seed, c)
                             .isLessThan(1e-8);
                 }

@@ -79,7 +79,7 @@ public final class Blend {
         AtomicInteger named = new AtomicInteger();
         for (int i = 0; i < all.size(); i++) {
             Sized s = all.get(i);
-            List<Edge> edges = now == body ? s.edges() : Kinds.again(body, now, s.edges(), step);
+            List<Edge> edges = now == body ? s.edges() : BlendOrder.again(body, now, s.edges(), step);
             if (edges.isEmpty()) {
                 throw new GeometryException(
                         Reason.BAD_VALUE,
@@ -115,7 +115,7 @@ public final class Blend {
         while (true) {
             // where inner and outer edges meet, the one that is alone of its kind goes first; the others run on round
             // it then
-            List<Edge> first = Kinds.first(now, todo);
+            List<Edge> first = BlendOrder.first(now, todo);
             Body quick = size.bevel()
                     ? flat(now, first, size, flipped, step, named.get())
                     : quick(now, first, size, step, named.get());
@@ -130,7 +130,7 @@ public final class Blend {
             }
             Body before = now;
             now = out.get(0);
-            todo = Kinds.again(
+            todo = BlendOrder.again(
                     before, now, todo.stream().filter(e -> !first.contains(e)).toList(), step);
         }
     }

@@ -71,7 +71,7 @@ public final class Changing {
     private static List<Edge> again(Body body, Body now, Way way, String step) {
         List<Edge> out = new ArrayList<>();
         for (Edge e : way.edges) {
-            List<Edge> found = Kinds.again(body, now, List.of(e), step);
+            List<Edge> found = BlendOrder.again(body, now, List.of(e), step);
             Edge same = found.stream()
                     .filter(k -> k.range().equals(e.range()))
                     .findFirst()

@@ -19,7 +19,7 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Revolve;
 import java.math.BigDecimal;
@@ -252,7 +252,7 @@ final class EdgeTool {
     }
 
     private static boolean on(Face face, Vec3 p) {
-        return face.region().locate(p, TOL) != Region.Place.OUTSIDE;
+        return face.region().locate(p, TOL) != SurfaceRegion.Place.OUTSIDE;
     }
 
     /** A point of the section in space, at a parameter of the edge. */

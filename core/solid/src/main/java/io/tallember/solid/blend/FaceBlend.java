@@ -18,7 +18,7 @@ import java.util.Set;
 /**
  * Rounds between two sets of faces that needn't share an edge. Faces that join them (a bevel, a small round, a step) are used up by
  * the round: they are taken out, so that the sets meet, and the edges in which they do are rounded. Across a gap that nothing joins
- * the round fills it from both sides ({@link Gap}).
+ * the round fills it from both sides ({@link GapFill}).
  */
 public final class FaceBlend {
     private static final Tolerance TOL = Tolerance.DEFAULT;
@@ -48,7 +48,8 @@ public final class FaceBlend {
             return Blend.edges(open, edges, Size.round(radius), step);
         }
         if (first.size() == 1 && second.size() == 1) {
-            return Gap.filled(body, first.iterator().next(), second.iterator().next(), radius, step);
+            return GapFill.filled(
+                    body, first.iterator().next(), second.iterator().next(), radius, step);
         }
         throw new GeometryException(
                 Reason.BAD_VALUE,

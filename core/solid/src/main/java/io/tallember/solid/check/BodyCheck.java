@@ -15,8 +15,8 @@ import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
-import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.UvLoop;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.mass.MassProperties;
@@ -283,14 +283,14 @@ public final class BodyCheck {
                     continue;
                 }
                 if (CurveSurface.liesIn(e.curve(), e.range(), f.surface(), tol)) {
-                    if (f.region().locate(e.middle(), tol) == Region.Place.INSIDE) {
+                    if (f.region().locate(e.middle(), tol) == SurfaceRegion.Place.INSIDE) {
                         problem("an edge lies in a face that isn't its own", e.middle());
                     }
                     continue;
                 }
                 for (Meeting m : CurveSurface.meet(e.curve(), e.range(), f.surface(), tol)) {
                     Vec3 p = e.curve().point(m.t());
-                    if (f.region().locate(p, tol) == Region.Place.INSIDE
+                    if (f.region().locate(p, tol) == SurfaceRegion.Place.INSIDE
                             && f.region().distanceToBoundary(p) > REACH_OF_CORNERS * tol.linear()
                             && !(sharesCorner(e, own) && atCorner(e, m.t(), f.surface()::signedDistance))) {
                         problem("an edge pierces a face", p);

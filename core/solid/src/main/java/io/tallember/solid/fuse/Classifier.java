@@ -11,7 +11,7 @@ import io.tallember.geometry.intersect.Meeting;
 import io.tallember.solid.Body;
 import io.tallember.solid.Boxes;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.List;
 import java.util.Optional;
 
@@ -52,7 +52,7 @@ public final class Classifier {
             Face f = faces.get(i);
             boolean on = f.bounds().distance(p) <= tol.linear()
                     && Math.abs(f.surface().signedDistance(p)) <= tol.linear()
-                    && f.region().locate(p, tol) != Region.Place.OUTSIDE;
+                    && f.region().locate(p, tol) != SurfaceRegion.Place.OUTSIDE;
             if (on) {
                 return Optional.empty();
             }
@@ -81,11 +81,11 @@ public final class Classifier {
             }
             Face f = faces.get(i);
             for (Meeting m : CurveSurface.meet(ray, range, f.surface(), tol)) {
-                Region.Place place = f.region().locate(ray.point(m.t()), tol);
-                if (place == Region.Place.OUTSIDE) {
+                SurfaceRegion.Place place = f.region().locate(ray.point(m.t()), tol);
+                if (place == SurfaceRegion.Place.OUTSIDE) {
                     continue;
                 }
-                if (place == Region.Place.BOUNDARY || m.touching() || m.t() <= tol.linear()) {
+                if (place == SurfaceRegion.Place.BOUNDARY || m.touching() || m.t() <= tol.linear()) {
                     return -1;
                 }
                 count++;

@@ -3,7 +3,7 @@ package io.tallember.solid.fuse;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -28,13 +28,13 @@ final class Contacts {
         }
         Set<Integer> rim = new LinkedHashSet<>();
         piece.loops().forEach(l -> l.forEach(h -> rim.add(h.from())));
-        Region region = null;
+        SurfaceRegion region = null;
         for (int place : places) {
             if (rim.contains(place)) {
                 continue;
             }
-            region = region == null ? new Region(piece.surface(), piece.sense(), piece.loops()) : region;
-            if (region.locate(pool.point(place), tol) == Region.Place.INSIDE) {
+            region = region == null ? new SurfaceRegion(piece.surface(), piece.sense(), piece.loops()) : region;
+            if (region.locate(pool.point(place), tol) == SurfaceRegion.Place.INSIDE) {
                 insideFaces.merge(place, 1, Integer::sum);
             }
         }

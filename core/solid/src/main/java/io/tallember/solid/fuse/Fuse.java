@@ -7,7 +7,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Boxes;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
@@ -156,7 +156,8 @@ public final class Fuse {
             Predicate<boolean[]> wanted,
             List<Built> kept) {
         Face face = piece.face();
-        Region region = piece.untouched() ? face.region() : new Region(face.surface(), face.sense(), piece.loops());
+        SurfaceRegion region =
+                piece.untouched() ? face.region() : new SurfaceRegion(face.surface(), face.sense(), piece.loops());
         Vec3 tried = face.bounds().centre();
         for (int choice = 0; choice < CHOICES; choice++) {
             Vec3 p = region.interiorPoint(tol, choice)
@@ -207,7 +208,7 @@ public final class Fuse {
         materialSide[own] = true;
         Map<Integer, Face> onSame = new TreeMap<>();
         for (Face g : sections.sameSurface(face)) {
-            if (g.region().locate(p, tol) != Region.Place.OUTSIDE) {
+            if (g.region().locate(p, tol) != SurfaceRegion.Place.OUTSIDE) {
                 bodiesOf.get(g).forEach(k -> onSame.putIfAbsent(k, g));
             }
         }

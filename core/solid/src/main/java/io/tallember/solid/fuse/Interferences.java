@@ -13,7 +13,7 @@ import io.tallember.solid.Boxes;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -237,7 +237,7 @@ final class Interferences {
             Vec3 p = e.curve().point(m.t());
             Integer known = places.among(e.curve(), m.t(), marksAndEnds(e), f.surface()::signedDistance);
             Vec3 q = known != null ? pool.point(known) : p;
-            if (f.region().locate(q, tol) == Region.Place.OUTSIDE) {
+            if (f.region().locate(q, tol) == SurfaceRegion.Place.OUTSIDE) {
                 continue;
             }
             int place = known != null ? known : pool.add(p);

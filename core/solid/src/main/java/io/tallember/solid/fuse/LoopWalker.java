@@ -5,7 +5,7 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Fan;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -75,7 +75,7 @@ final class LoopWalker {
         double bestTurn = Double.POSITIVE_INFINITY;
         for (Fragment.Half h : leaving) {
             boolean turnsBack = h.equals(arriving.twin());
-            double turn = turnsBack ? 2 * Math.PI : Region.clockwise(back, fan.angleOf(h, true, radius));
+            double turn = turnsBack ? 2 * Math.PI : SurfaceRegion.clockwise(back, fan.angleOf(h, true, radius));
             if (turn < bestTurn) {
                 bestTurn = turn;
                 best = h;

@@ -8,7 +8,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
@@ -93,7 +93,7 @@ final class Meetings {
     }
 
     private boolean on(Face f, Vec3 p) {
-        return f.region().locate(p, tol) != Region.Place.OUTSIDE;
+        return f.region().locate(p, tol) != SurfaceRegion.Place.OUTSIDE;
     }
 
     /** Faces cut out of one surface by earlier steps share it, and so the work of meeting another. */

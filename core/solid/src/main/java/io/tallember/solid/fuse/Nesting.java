@@ -5,8 +5,8 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Boxes;
-import io.tallember.solid.Region;
 import io.tallember.solid.RingTurn;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -49,8 +49,9 @@ final class Nesting {
 
     private List<List<List<Fragment.Half>>> bySides(List<List<Fragment.Half>> loops) {
         int n = loops.size();
-        List<Region> left =
-                loops.stream().map(l -> new Region(surface, sense, List.of(l))).toList();
+        List<SurfaceRegion> left = loops.stream()
+                .map(l -> new SurfaceRegion(surface, sense, List.of(l)))
+                .toList();
         Map<String, List<List<Fragment.Half>>> groups = new LinkedHashMap<>();
         List<List<List<Fragment.Half>>> out = new ArrayList<>();
         for (int i = 0; i < n; i++) {
@@ -65,7 +66,7 @@ final class Nesting {
     }
 
     /** Whether the region along one loop lies on the left of another. */
-    private boolean leftOf(List<Fragment.Half> loop, List<Fragment.Half> other, Region left) {
+    private boolean leftOf(List<Fragment.Half> loop, List<Fragment.Half> other, SurfaceRegion left) {
         if (foldsBack(other)) {
             return true;
         }
@@ -75,13 +76,13 @@ final class Nesting {
             }
         }
         for (Fragment.Half h : loop) {
-            Region.Place place = left.locate(h.fragment().middle(), tol);
-            if (place != Region.Place.BOUNDARY) {
-                return place == Region.Place.INSIDE;
+            SurfaceRegion.Place place = left.locate(h.fragment().middle(), tol);
+            if (place != SurfaceRegion.Place.BOUNDARY) {
+                return place == SurfaceRegion.Place.INSIDE;
             }
         }
         Vec3 p = loop.get(0).pointAt(0.31);
-        return left.locate(p, tol) == Region.Place.INSIDE;
+        return left.locate(p, tol) == SurfaceRegion.Place.INSIDE;
     }
 
     private List<List<List<Fragment.Half>>> byWinding(List<List<Fragment.Half>> loops) {
@@ -101,8 +102,8 @@ final class Nesting {
         List<List<Walked>> bounds = new ArrayList<>();
         outers.forEach(o -> bounds.add(new ArrayList<>(List.of(o))));
         bounds.addAll(pairs(winding));
-        List<Region> shapes = bounds.stream()
-                .map(b -> new Region(
+        List<SurfaceRegion> shapes = bounds.stream()
+                .map(b -> new SurfaceRegion(
                         surface, sense, b.stream().map(Walked::halves).toList()))
                 .toList();
         List<List<Walked>> inside = new ArrayList<>();
@@ -131,7 +132,7 @@ final class Nesting {
     }
 
     /** The smallest region that a hole lies in, or -1. */
-    private int container(Walked hole, List<List<Walked>> bounds, List<Region> shapes, Boxes near) {
+    private int container(Walked hole, List<List<Walked>> bounds, List<SurfaceRegion> shapes, Boxes near) {
         int best = -1;
         double bestArea = Double.POSITIVE_INFINITY;
         for (int i : near.around(hole.halves().get(0).fragment().middle())) {
@@ -146,15 +147,15 @@ final class Nesting {
         return best;
     }
 
-    private boolean holds(Region shape, Walked hole) {
+    private boolean holds(SurfaceRegion shape, Walked hole) {
         for (Fragment.Half h : hole.halves()) {
             Vec3 p = h.fragment().middle();
             if (!shape.bounds().contains(p) && shape.bounds().distance(p) > tol.linear()) {
                 return false;
             }
-            Region.Place place = shape.locate(p, tol);
-            if (place != Region.Place.BOUNDARY) {
-                return place == Region.Place.INSIDE;
+            SurfaceRegion.Place place = shape.locate(p, tol);
+            if (place != SurfaceRegion.Place.BOUNDARY) {
+                return place == SurfaceRegion.Place.INSIDE;
             }
         }
         return false;

@@ -12,7 +12,7 @@ import io.tallember.geometry.intersect.OneContact;
 import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -82,7 +82,7 @@ final class SectionCurves {
 
     private void imprint(Interferences.Lying l) {
         for (Fragment.Half h : fragments.of(l.edge())) {
-            if (l.face().region().locate(h.fragment().middle(), tol) == Region.Place.INSIDE) {
+            if (l.face().region().locate(h.fragment().middle(), tol) == SurfaceRegion.Place.INSIDE) {
                 cuts(l.face(), h.fragment());
             }
         }
@@ -228,7 +228,7 @@ final class SectionCurves {
         for (Meeting m : CurveCurve.meet(c.curve(), c.reach(), o.curve(), o.reach(), tol)) {
             Vec3 p = c.curve().point(m.t());
             boolean within = List.of(c.a(), c.b(), o.a(), o.b()).stream()
-                    .allMatch(f -> f.region().locate(p, tol) != Region.Place.OUTSIDE);
+                    .allMatch(f -> f.region().locate(p, tol) != SurfaceRegion.Place.OUTSIDE);
             if (within) {
                 Integer known = places.among(c.curve(), m.t(), known(c), OneContact.from(o.curve(), o.reach()));
                 if (known == null) {
@@ -274,7 +274,8 @@ final class SectionCurves {
 
     private void wholeCurve(Curve c, Face a, Face b) {
         Vec3 p = c.point(0);
-        if (a.region().locate(p, tol) == Region.Place.INSIDE && b.region().locate(p, tol) == Region.Place.INSIDE) {
+        if (a.region().locate(p, tol) == SurfaceRegion.Place.INSIDE
+                && b.region().locate(p, tol) == SurfaceRegion.Place.INSIDE) {
             int place = fragments.pool().add(p);
             Fragment f = fragments
                     .section(c, new Interval(0, c.period()), place, place)
@@ -290,7 +291,8 @@ final class SectionCurves {
         if (c.point(range.lo()).distance(mid) <= tol.linear()) {
             return;
         }
-        if (a.region().locate(mid, tol) == Region.Place.INSIDE && b.region().locate(mid, tol) == Region.Place.INSIDE) {
+        if (a.region().locate(mid, tol) == SurfaceRegion.Place.INSIDE
+                && b.region().locate(mid, tol) == SurfaceRegion.Place.INSIDE) {
             Fragment f = fragments.section(c, range, from.place(), to.place()).fragment();
             cuts(a, f);
             cuts(b, f);

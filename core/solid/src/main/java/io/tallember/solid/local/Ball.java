@@ -118,7 +118,7 @@ record Ball(double radius, Growth growth, ToDoubleBiFunction<Edge, Face> reach) 
             all.add(round(radius).beside(f, convex));
             from = from.plus(convex ? -radius : radius, f.outward(p));
         }
-        return Drawn.onto(from, all);
+        return Projected.onto(from, all);
     }
 
     /** Between flat faces a ball that grows evenly leaves a cone. */

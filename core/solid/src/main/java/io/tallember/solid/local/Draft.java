@@ -274,7 +274,7 @@ public final class Draft {
             throw refused(f, "isn't the corner of three faces");
         }
         List<Surface> offsets = around.stream().map(g -> offset(g, f)).toList();
-        Vec3 centre = Drawn.onto(f.surface().frame().origin(), offsets);
+        Vec3 centre = Projected.onto(f.surface().frame().origin(), offsets);
         if (offsets.stream().anyMatch(s -> Math.abs(s.signedDistance(centre)) > tol.linear())) {
             throw refused(f, "no longer touches all faces round it");
         }

@@ -17,8 +17,8 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
-import io.tallember.solid.Region;
 import io.tallember.solid.Shell;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Extrude;
@@ -121,7 +121,7 @@ final class Layers {
                     if (away < t - NEAR) {
                         Vec3 foot = p.plus(
                                 -f.surface().signedDistance(p), f.surface().gradient(p));
-                        if (f.region().locate(foot, tol) != Region.Place.OUTSIDE) {
+                        if (f.region().locate(foot, tol) != SurfaceRegion.Place.OUTSIDE) {
                             throw refused(f);
                         }
                     }

@@ -224,7 +224,7 @@ public final class Retarget {
         stars.forEach((corner, seams) -> {
             Set<Surface> around = new LinkedHashSet<>();
             seams.forEach(s -> sides.get(s).forEach(f -> around.add(f.surface)));
-            corner.at = Drawn.onto(corner.at, around);
+            corner.at = Projected.onto(corner.at, around);
         });
         Map<Seam, Vec3> middles = new java.util.IdentityHashMap<>();
         sides.forEach((seam, two) -> {
@@ -232,7 +232,7 @@ public final class Retarget {
                 middles.put(seam, seam.of.middle());
                 return;
             }
-            Vec3 mid = Drawn.onto(seam.of.middle(), List.of(two.get(0).surface, two.get(1).surface));
+            Vec3 mid = Projected.onto(seam.of.middle(), List.of(two.get(0).surface, two.get(1).surface));
             middles.put(seam, mid);
             seam.curve = stays(seam.of, two) ? seam.of.curve() : curve(seam, two, mid);
         });

@@ -270,7 +270,7 @@ public final class Rounding {
     private void ballCorner(Vertex v, Map<Face, Corner> own, boolean convex) {
         List<Surface> offsets =
                 own.keySet().stream().map(f -> offset(f, convex)).toList();
-        Vec3 centre = Drawn.onto(v.point(), offsets);
+        Vec3 centre = Projected.onto(v.point(), offsets);
         if (offsets.stream().anyMatch(o -> Math.abs(o.signedDistance(centre)) > 0.1 * TOL.linear())) {
             throw new Elsewhere();
         }
@@ -318,7 +318,7 @@ public final class Rounding {
                 .filter(k -> k != far.f && k != far.g)
                 .findFirst()
                 .orElseThrow(Elsewhere::new);
-        Vec3 centre = Drawn.onto(
+        Vec3 centre = Projected.onto(
                 a.centre(v.point()),
                 own.keySet().stream().map(f -> offset(f, a.convex)).toList());
         Vec3 p = dropped(centre, common);
@@ -448,7 +448,7 @@ public final class Rounding {
         List<Surface> offsets = corners.get(v).keySet().stream()
                 .map(f -> offset(f, here.get(0).convex))
                 .toList();
-        Vec3 centre = Drawn.onto(here.get(0).centre(v.point()), offsets);
+        Vec3 centre = Projected.onto(here.get(0).centre(v.point()), offsets);
         for (Strip s : here) {
             s.ends.put(v, arc(s, v, centre));
         }

@@ -76,7 +76,7 @@ final class Spine {
 
     private IntersectionCurve followed(double mid, End start, End stop) {
         Vec3 p = edge.curve().point(mid);
-        Vec3 c = beside(p, Drawn.onto(about.apply(p), List.of(a, b)));
+        Vec3 c = beside(p, Projected.onto(about.apply(p), List.of(a, b)));
         if (c == null || along(c).length() < 1e-5) {
             return null;
         }

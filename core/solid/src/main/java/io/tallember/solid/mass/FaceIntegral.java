@@ -24,8 +24,8 @@ import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Poles;
-import io.tallember.solid.Region;
 import io.tallember.solid.RingTurn;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.UvLoop;
 import java.util.ArrayList;
 import java.util.List;
@@ -105,7 +105,7 @@ final class FaceIntegral {
     }
 
     private static boolean holds(Face f, Vec3 p) {
-        return f.region().locate(p, io.tallember.geometry.Tolerance.DEFAULT) == Region.Place.INSIDE;
+        return f.region().locate(p, io.tallember.geometry.Tolerance.DEFAULT) == SurfaceRegion.Place.INSIDE;
     }
 
     private static void addWhole(Face f, double volume, double area, Vec3 centre, Vec3 ref, double[] sum) {

@@ -10,11 +10,11 @@ final class Band {
     private Band() {}
 
     /** Triangles, as numbers of points; null when the polygon is no such strip. */
-    static int[] of(List<Corner> polygon) {
+    static int[] of(List<MeshCorner> polygon) {
         int n = polygon.size();
         double low = Double.POSITIVE_INFINITY;
         double high = Double.NEGATIVE_INFINITY;
-        for (Corner c : polygon) {
+        for (MeshCorner c : polygon) {
             low = Math.min(low, c.y());
             high = Math.max(high, c.y());
         }
@@ -88,7 +88,7 @@ final class Band {
         return Arrays.copyOf(out, made);
     }
 
-    private static double x(List<Corner> polygon, int i) {
+    private static double x(List<MeshCorner> polygon, int i) {
         return polygon.get(i % polygon.size()).x();
     }
 }

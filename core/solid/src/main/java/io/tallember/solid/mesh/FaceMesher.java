@@ -21,7 +21,7 @@ import java.util.function.Function;
 import java.util.function.UnaryOperator;
 
 /**
- * Triangles of one face, between the polylines of its edges: it is flattened ({@link Flat}) and triangulated there with its edges'
+ * Triangles of one face, between the polylines of its edges: it is flattened ({@link FlatFace}) and triangulated there with its edges'
  * points and, where it bends both ways, points of its own.
  */
 final class FaceMesher {
@@ -31,7 +31,7 @@ final class FaceMesher {
     private final Face face;
     private final Function<Edge, EdgeLine> lines;
     private final MeshQuality quality;
-    private final Flat flat;
+    private final FlatFace flat;
     private final List<Vec3> points = new ArrayList<>();
     /** Which chord begins at each of the points of the loops. */
     private final List<Chord> chords = new ArrayList<>();
@@ -70,8 +70,8 @@ final class FaceMesher {
         return m.outcome(new Rest(m.polygons(m.loops()), false).triangulated());
     }
 
-    private List<List<Corner>> loops() {
-        List<List<Corner>> loops = new ArrayList<>();
+    private List<List<MeshCorner>> loops() {
+        List<List<MeshCorner>> loops = new ArrayList<>();
         for (Loop loop : face.loops()) {
             loops.add(corners(loop, flat.begin(loops.size())));
         }
@@ -79,15 +79,15 @@ final class FaceMesher {
         return loops;
     }
 
-    private List<List<Corner>> polygons(List<List<Corner>> loops) {
+    private List<List<MeshCorner>> polygons(List<List<MeshCorner>> loops) {
         return flat.period() > 0
                 ? new Unrolling(flat.period(), flat.periodY(), this::between).polygons(loops, flat.tip(points))
                 : loops;
     }
 
     private Outcome mesh(boolean quickly) {
-        List<List<Corner>> loops = loops();
-        List<List<Corner>> polygons = polygons(loops);
+        List<List<MeshCorner>> loops = loops();
+        List<List<MeshCorner>> polygons = polygons(loops);
         List<Net> nets = quickly ? flat.nets() : List.of();
         if (quickly && nets.isEmpty() && polygons.size() == 1) {
             int[] strip = Band.of(polygons.get(0));
@@ -113,7 +113,7 @@ final class FaceMesher {
                         null, chord(t.crossing().get(0)), chord(t.crossing().get(1)));
     }
 
-    private Chord chord(Corner c) {
+    private Chord chord(MeshCorner c) {
         return c != null && c.point() < chords.size() ? chords.get(c.point()) : null;
     }
 
@@ -122,8 +122,8 @@ final class FaceMesher {
         Rest.Triangles now = first;
         int added = 0;
         for (int round = 0; round < ROUNDS && added < MOST_ADDED && now.crossing() == null; round++) {
-            List<Corner> more = new ArrayList<>();
-            for (Corner[] t : now.laidOut()) {
+            List<MeshCorner> more = new ArrayList<>();
+            for (MeshCorner[] t : now.laidOut()) {
                 double x = (t[0].x() + t[1].x() + t[2].x()) / 3;
                 double y = (t[0].y() + t[1].y() + t[2].y()) / 3;
                 Vec3 on = flat.at(x, y);
@@ -132,7 +132,7 @@ final class FaceMesher {
                         .minus(a)
                         .cross(points.get(t[2].point()).minus(a));
                 if (Math.abs(on.minus(a).dot(n)) > quality.chord() * n.length()) {
-                    more.add(new Corner(x, y, points.size()));
+                    more.add(new MeshCorner(x, y, points.size()));
                     points.add(on);
                 }
             }
@@ -147,9 +147,9 @@ final class FaceMesher {
     }
 
     /** All triangles run one way round in the flattened face; the loops tell whether that is the face's way. */
-    private int[] turned(int[] triangles, List<List<Corner>> loops) {
+    private int[] turned(int[] triangles, List<List<MeshCorner>> loops) {
         Set<Long> along = new LinkedHashSet<>();
-        for (List<Corner> l : loops.subList(0, face.loops().size())) {
+        for (List<MeshCorner> l : loops.subList(0, face.loops().size())) {
             for (int i = 0; i < l.size(); i++) {
                 along.add(side(l.get(i).point(), l.get((i + 1) % l.size()).point()));
             }
@@ -181,12 +181,12 @@ final class FaceMesher {
     }
 
     /** Corners for points of the surface between two corners, where a face round an axis is cut open. */
-    private List<Corner> between(Corner p, Corner q) {
+    private List<MeshCorner> between(MeshCorner p, MeshCorner q) {
         List<Vec3> cut = flat.alongCut(p, q);
-        List<Corner> out = new ArrayList<>();
+        List<MeshCorner> out = new ArrayList<>();
         for (int k = 0; k < cut.size(); k++) {
             double f = (k + 1.0) / (cut.size() + 1);
-            out.add(new Corner(p.x() + f * (q.x() - p.x()), p.y() + f * (q.y() - p.y()), points.size()));
+            out.add(new MeshCorner(p.x() + f * (q.x() - p.x()), p.y() + f * (q.y() - p.y()), points.size()));
             points.add(cut.get(k));
         }
         return out;
@@ -204,14 +204,14 @@ final class FaceMesher {
         Clearing near = new Clearing(boundary(rest.polygons(), 0.4 * flat.spacing()), 0.4 * flat.spacing());
         Clearing wide = new Clearing(boundary(rest.polygons(), 0.3 * diagonal), 0.95 * diagonal);
         for (Net net : nets) {
-            Corner[][] corners = new Corner[net.points().length][];
+            MeshCorner[][] corners = new MeshCorner[net.points().length][];
             boolean[][] clear = new boolean[corners.length][];
             for (int i = 0; i < corners.length; i++) {
                 Vec3[] row = net.points()[i];
-                corners[i] = new Corner[row.length];
+                corners[i] = new MeshCorner[row.length];
                 clear[i] = new boolean[row.length];
                 for (int k = 0; k < row.length; k++) {
-                    Corner c = inside(flat.corner(row[k], points.size()), rows);
+                    MeshCorner c = inside(flat.corner(row[k], points.size()), rows);
                     if (c != null && near.clear(row[k])) {
                         corners[i][k] = c;
                         clear[i][k] = wide.clear(row[k]);
@@ -224,9 +224,9 @@ final class FaceMesher {
     }
 
     /** Points along the polygons no farther apart than asked. */
-    private List<Vec3> boundary(List<List<Corner>> polygons, double apart) {
+    private List<Vec3> boundary(List<List<MeshCorner>> polygons, double apart) {
         List<Vec3> out = new ArrayList<>();
-        for (List<Corner> polygon : polygons) {
+        for (List<MeshCorner> polygon : polygons) {
             for (int i = 0; i < polygon.size(); i++) {
                 Vec3 p = points.get(polygon.get(i).point());
                 Vec3 q = points.get(polygon.get((i + 1) % polygon.size()).point());
@@ -240,12 +240,12 @@ final class FaceMesher {
     }
 
     /** The corner, moved by whole periods into the polygons, or null when it lies outside all of them. */
-    private Corner inside(Corner c, Rows polygons) {
+    private MeshCorner inside(MeshCorner c, Rows polygons) {
         int turns = flat.period() > 0 ? 2 : 0;
         int ups = flat.periodY() > 0 ? 2 : 0;
         for (int turn = -turns; turn <= turns; turn++) {
             for (int up = -ups; up <= ups; up++) {
-                Corner k = turn == 0 && up == 0 ? c : c.shifted(turn * flat.period(), up * flat.periodY());
+                MeshCorner k = turn == 0 && up == 0 ? c : c.shifted(turn * flat.period(), up * flat.periodY());
                 if (polygons.within(k.x(), k.y())) {
                     return k;
                 }
@@ -254,7 +254,7 @@ final class FaceMesher {
         return null;
     }
 
-    private Flat flat() {
+    private FlatFace flat() {
         Surface s = face.surface();
         if (s instanceof Sphere k) {
             return new SphereMap(face, k, quality);
@@ -299,7 +299,7 @@ final class FaceMesher {
         a[3 * i + 2] = p.z();
     }
 
-    private List<Corner> corners(Loop loop, Vec2 begin) {
+    private List<MeshCorner> corners(Loop loop, Vec2 begin) {
         List<Coedge> coedges = new ArrayList<>(loop.coedges());
         int atTip = 0;
         while (atTip < coedges.size() && !flat.isTip(coedges.get(atTip).start().point())) {
@@ -309,16 +309,16 @@ final class FaceMesher {
         if (throughTip) {
             Collections.rotate(coedges, -atTip);
         }
-        List<Corner> out = new ArrayList<>();
+        List<MeshCorner> out = new ArrayList<>();
         for (Coedge c : coedges) {
             EdgeLine line = lines.apply(c.edge());
             for (int i = 0; i < line.chords(); i++) {
                 Vec3 p = line.points()[c.forward() ? i : line.chords() - i];
-                Corner k = flat.corner(p, points.size());
+                MeshCorner k = flat.corner(p, points.size());
                 if (out.isEmpty()) {
                     k = begin == null ? k : near(k, begin.x(), begin.y());
                 } else if (!(throughTip && out.size() == 1)) {
-                    Corner last = out.get(out.size() - 1);
+                    MeshCorner last = out.get(out.size() - 1);
                     k = near(k, last.x(), last.y());
                 }
                 points.add(p);
@@ -328,16 +328,16 @@ final class FaceMesher {
         }
         if (throughTip) {
             // all directions meet in the tip: in the plane it is a line, from below the first point to below the last
-            Corner tip = out.get(0);
+            MeshCorner tip = out.get(0);
             Unrolling.tipLine(tip, out.get(out.size() - 1).x(), out.get(1).x(), out);
             out.remove(out.size() - 1);
-            out.set(0, new Corner(out.get(1).x(), tip.y(), tip.point()));
+            out.set(0, new MeshCorner(out.get(1).x(), tip.y(), tip.point()));
         }
         return out;
     }
 
     /** The corner moved by whole periods next to a place. */
-    private Corner near(Corner k, double x, double y) {
+    private MeshCorner near(MeshCorner k, double x, double y) {
         return k.shifted(-whole(k.x() - x, flat.period()), -whole(k.y() - y, flat.periodY()));
     }
 

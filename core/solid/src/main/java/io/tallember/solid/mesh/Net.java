@@ -17,10 +17,10 @@ import java.util.Set;
  */
 record Net(Vec3[][] points, boolean round) {
     /** What a net gives: triangles, loops round them that run with them on the left, and points that no triangle has. */
-    record Filled(List<int[]> triangles, List<List<Corner>> loops, List<Corner> free) {}
+    record Filled(List<int[]> triangles, List<List<MeshCorner>> loops, List<MeshCorner> free) {}
 
     /** A side of a mesh, known by the points it joins. */
-    private record Side(int from, int to, Corner a, Corner b) {
+    private record Side(int from, int to, MeshCorner a, MeshCorner b) {
         @Override
         public boolean equals(Object o) {
             return o instanceof Side s && s.from == from && s.to == to;
@@ -52,7 +52,7 @@ record Net(Vec3[][] points, boolean round) {
      * @param period of the corners' x, or zero
      * @param periodY of their y, or zero
      */
-    Filled filled(Corner[][] corners, boolean[][] clear, double period, double periodY) {
+    Filled filled(MeshCorner[][] corners, boolean[][] clear, double period, double periodY) {
         int rows = points.length - 1;
         int columns = points.length == 0 ? 0 : round ? points[0].length : points[0].length - 1;
         boolean[][] cell = new boolean[Math.max(0, rows)][Math.max(0, columns)];
@@ -71,9 +71,9 @@ record Net(Vec3[][] points, boolean round) {
                     continue;
                 }
                 int j = (k + 1) % points[0].length;
-                Corner[] c = {corners[i][k], corners[i][j], corners[i + 1][j], corners[i + 1][k]};
+                MeshCorner[] c = {corners[i][k], corners[i][j], corners[i + 1][j], corners[i + 1][k]};
                 if (area(c) < 0) {
-                    c = new Corner[] {c[0], c[3], c[2], c[1]};
+                    c = new MeshCorner[] {c[0], c[3], c[2], c[1]};
                 }
                 used[i][k] = true;
                 used[i][j] = true;
@@ -82,15 +82,15 @@ record Net(Vec3[][] points, boolean round) {
                 triangles.add(new int[] {c[0].point(), c[1].point(), c[2].point()});
                 triangles.add(new int[] {c[0].point(), c[2].point(), c[3].point()});
                 for (int s = 0; s < 4; s++) {
-                    Corner a = c[s];
-                    Corner b = c[(s + 1) % 4];
+                    MeshCorner a = c[s];
+                    MeshCorner b = c[(s + 1) % 4];
                     if (!sides.remove(new Side(b.point(), a.point(), b, a))) {
                         sides.add(new Side(a.point(), b.point(), a, b));
                     }
                 }
             }
         }
-        List<Corner> free = new ArrayList<>();
+        List<MeshCorner> free = new ArrayList<>();
         for (int i = 0; i < points.length; i++) {
             for (int k = 0; k < points[i].length; k++) {
                 if (corners[i][k] != null && !used[i][k]) {
@@ -101,11 +101,11 @@ record Net(Vec3[][] points, boolean round) {
         return new Filled(triangles, loops(sides), free);
     }
 
-    private boolean sound(Corner[][] c, boolean[][] clear, int i, int k, double period, double periodY) {
+    private boolean sound(MeshCorner[][] c, boolean[][] clear, int i, int k, double period, double periodY) {
         int j = (k + 1) % points[0].length;
-        Corner[] four = {c[i][k], c[i][j], c[i + 1][j], c[i + 1][k]};
+        MeshCorner[] four = {c[i][k], c[i][j], c[i + 1][j], c[i + 1][k]};
         boolean all = clear[i][k] && clear[i][j] && clear[i + 1][j] && clear[i + 1][k];
-        for (Corner q : four) {
+        for (MeshCorner q : four) {
             all = all
                     && q != null
                     && (period == 0 || Math.abs(q.x() - four[0].x()) < period / 2)
@@ -134,17 +134,17 @@ record Net(Vec3[][] points, boolean round) {
         }
     }
 
-    private static double area(Corner[] c) {
+    private static double area(MeshCorner[] c) {
         return (c[2].x() - c[0].x()) * (c[3].y() - c[1].y()) - (c[3].x() - c[1].x()) * (c[2].y() - c[0].y());
     }
 
-    private static List<List<Corner>> loops(Set<Side> sides) {
-        Map<Corner, Corner> next = new LinkedHashMap<>();
+    private static List<List<MeshCorner>> loops(Set<Side> sides) {
+        Map<MeshCorner, MeshCorner> next = new LinkedHashMap<>();
         sides.forEach(e -> next.put(e.a(), e.b()));
-        List<List<Corner>> out = new ArrayList<>();
+        List<List<MeshCorner>> out = new ArrayList<>();
         while (!next.isEmpty()) {
-            Corner at = next.keySet().iterator().next();
-            List<Corner> loop = new ArrayList<>();
+            MeshCorner at = next.keySet().iterator().next();
+            List<MeshCorner> loop = new ArrayList<>();
             while (next.containsKey(at)) {
                 loop.add(at);
                 at = next.remove(at);

@@ -5,7 +5,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 
 /** A plane as it is. */
-final class PlaneMap implements Flat {
+final class PlaneMap implements FlatFace {
     private final Face face;
     private final Vec2 origin;
     private final double scale;
@@ -17,9 +17,9 @@ final class PlaneMap implements Flat {
     }
 
     @Override
-    public Corner corner(Vec3 p, int point) {
+    public MeshCorner corner(Vec3 p, int point) {
         Vec2 uv = face.surface().project(p);
-        return new Corner((uv.x() - origin.x()) * scale, (uv.y() - origin.y()) * scale, point);
+        return new MeshCorner((uv.x() - origin.x()) * scale, (uv.y() - origin.y()) * scale, point);
     }
 
     @Override

@@ -6,23 +6,23 @@ import java.util.List;
 
 /** What of a flattened face is still to be triangulated, and the triangles that it has already. */
 final class Rest {
-    private final List<List<Corner>> polygons;
+    private final List<List<MeshCorner>> polygons;
     private final boolean flat;
-    private final List<List<Corner>> loops;
-    private final List<Corner> free = new ArrayList<>();
+    private final List<List<MeshCorner>> loops;
+    private final List<MeshCorner> free = new ArrayList<>();
     private final List<int[]> made = new ArrayList<>();
 
     /**
      * @param polygons the face's outline and its holes
      * @param flat whether the face is a plane
      */
-    Rest(List<List<Corner>> polygons, boolean flat) {
+    Rest(List<List<MeshCorner>> polygons, boolean flat) {
         this.polygons = polygons;
         this.flat = flat;
         this.loops = new ArrayList<>(polygons);
     }
 
-    List<List<Corner>> polygons() {
+    List<List<MeshCorner>> polygons() {
         return polygons;
     }
 
@@ -34,7 +34,7 @@ final class Rest {
     }
 
     /** Adds corners inside that triangles are to have. */
-    void add(List<Corner> inner) {
+    void add(List<MeshCorner> inner) {
         free.addAll(inner);
     }
 
@@ -45,12 +45,12 @@ final class Rest {
      * @param laidOut the corners of those that no net made
      * @param crossing null, or where two sides of the loops begin that cross
      */
-    record Triangles(int[] triangles, List<Corner[]> laidOut, List<Corner> crossing) {}
+    record Triangles(int[] triangles, List<MeshCorner[]> laidOut, List<MeshCorner> crossing) {}
 
     Triangles triangulated() {
         List<double[]> outlines = new ArrayList<>();
-        List<Corner> corners = new ArrayList<>();
-        for (List<Corner> l : loops) {
+        List<MeshCorner> corners = new ArrayList<>();
+        for (List<MeshCorner> l : loops) {
             outlines.add(coordinates(l));
             corners.addAll(l);
         }
@@ -58,15 +58,16 @@ final class Rest {
         Delaunay.Result result = Triangulation.of(outlines, coordinates(free), flat);
         if (result.crossing() != null) {
             int other = result.crossing()[1];
-            List<Corner> both = Arrays.asList(corners.get(result.crossing()[0]), other < 0 ? null : corners.get(other));
+            List<MeshCorner> both =
+                    Arrays.asList(corners.get(result.crossing()[0]), other < 0 ? null : corners.get(other));
             return new Triangles(new int[0], List.of(), both);
         }
         int[] indices = result.triangles();
         int[] out = new int[indices.length + 3 * made.size()];
-        List<Corner[]> laidOut = new ArrayList<>();
+        List<MeshCorner[]> laidOut = new ArrayList<>();
         int n = 0;
         for (int i = 0; i < indices.length; i += 3) {
-            Corner[] t = new Corner[3];
+            MeshCorner[] t = new MeshCorner[3];
             for (int j = 0; j < 3; j++) {
                 t[j] = corners.get(indices[i + j]);
                 out[n + j] = t[j].point();
@@ -86,7 +87,7 @@ final class Rest {
         return new Triangles(Arrays.copyOf(out, n), laidOut, null);
     }
 
-    private static double[] coordinates(List<Corner> corners) {
+    private static double[] coordinates(List<MeshCorner> corners) {
         double[] xy = new double[2 * corners.size()];
         for (int i = 0; i < corners.size(); i++) {
             xy[2 * i] = corners.get(i).x();

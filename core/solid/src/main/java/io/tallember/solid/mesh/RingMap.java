@@ -17,7 +17,7 @@ import java.util.Map;
  * ring with holes is cut along a circle that misses them and laid out between two circles: that needs no second cut, which holes
  * may leave no way for.
  */
-final class RingMap implements Flat {
+final class RingMap implements FlatFace {
     /** A mesh that bends both ways is off by the sum of what it is off along each. */
     static final double FINER = 1.45;
 
@@ -142,9 +142,9 @@ final class RingMap implements Flat {
     }
 
     @Override
-    public Corner corner(Vec3 p, int point) {
+    public MeshCorner corner(Vec3 p, int point) {
         Vec2 q = place(turn.apply(parameters(p)));
-        return new Corner(q.x(), q.y(), point);
+        return new MeshCorner(q.x(), q.y(), point);
     }
 
     @Override
@@ -186,19 +186,19 @@ final class RingMap implements Flat {
     }
 
     @Override
-    public List<List<Corner>> seams(List<Vec3> points) {
+    public List<List<MeshCorner>> seams(List<Vec3> points) {
         if (!cut) {
             return List.of();
         }
-        List<Corner> lower = new ArrayList<>();
-        List<Corner> upper = new ArrayList<>();
+        List<MeshCorner> lower = new ArrayList<>();
+        List<MeshCorner> upper = new ArrayList<>();
         int n = (int) Math.ceil(ROUND / (turn.exchanged() ? stepV : stepU));
         for (int i = 0; i < n; i++) {
             double along = ROUND * i / n;
             Vec2 in = polar(along, span[2]);
             Vec2 out = polar(along, span[3]);
-            lower.add(new Corner(in.x(), in.y(), points.size()));
-            upper.add(new Corner(out.x(), out.y(), points.size()));
+            lower.add(new MeshCorner(in.x(), in.y(), points.size()));
+            upper.add(new MeshCorner(out.x(), out.y(), points.size()));
             points.add(point(along, span[2]));
         }
         return List.of(lower, upper);

@@ -10,13 +10,13 @@ final class Rows {
     private final double step;
     private final double[][] rows;
 
-    Rows(List<List<Corner>> polygons) {
+    Rows(List<List<MeshCorner>> polygons) {
         double lo = Double.POSITIVE_INFINITY;
         double hi = Double.NEGATIVE_INFINITY;
         int sides = 0;
-        for (List<Corner> p : polygons) {
+        for (List<MeshCorner> p : polygons) {
             sides += p.size();
-            for (Corner c : p) {
+            for (MeshCorner c : p) {
                 lo = Math.min(lo, c.y());
                 hi = Math.max(hi, c.y());
             }
@@ -25,7 +25,7 @@ final class Rows {
         low = lo;
         step = Math.max((hi - lo) / n, 1e-300);
         int[] counts = new int[n];
-        for (List<Corner> p : polygons) {
+        for (List<MeshCorner> p : polygons) {
             for (int i = 0; i < p.size(); i++) {
                 double y = p.get(i).y();
                 double z = p.get((i + 1) % p.size()).y();
@@ -39,10 +39,10 @@ final class Rows {
             rows[r] = new double[4 * counts[r]];
             counts[r] = 0;
         }
-        for (List<Corner> p : polygons) {
+        for (List<MeshCorner> p : polygons) {
             for (int i = 0; i < p.size(); i++) {
-                Corner a = p.get(i);
-                Corner b = p.get((i + 1) % p.size());
+                MeshCorner a = p.get(i);
+                MeshCorner b = p.get((i + 1) % p.size());
                 int from = row(Math.min(a.y(), b.y()), n);
                 int to = row(Math.max(a.y(), b.y()), n);
                 for (int r = from; r <= to; r++) {

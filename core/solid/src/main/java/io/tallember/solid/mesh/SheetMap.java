@@ -5,13 +5,13 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 
 /** A revolved or spline surface laid out by its parameters, each stretched to its mean length, with a net of inner points. */
-final class SheetMap implements Flat {
+final class SheetMap implements FlatFace {
     private static final int MOST = 300;
 
     private final Surface surface;
@@ -27,8 +27,9 @@ final class SheetMap implements Flat {
 
     SheetMap(Face face, MeshQuality quality) {
         surface = face.surface();
-        disc = face.coedges().stream().anyMatch(c -> surface.atTip(c.pointAt(0), 1e-5)) || Flat.holdsTip(face);
-        span = Region.spanned(surface, face.loops().stream().map(Loop::coedges).toList());
+        disc = face.coedges().stream().anyMatch(c -> surface.atTip(c.pointAt(0), 1e-5)) || FlatFace.holdsTip(face);
+        span = SurfaceRegion.spanned(
+                surface, face.loops().stream().map(Loop::coedges).toList());
         Bends bends = Bends.over(surface, span);
         across = steps(span[1] - span[0], bends.stepU(quality));
         along = steps(span[3] - span[2], bends.stepV(quality));
@@ -58,14 +59,14 @@ final class SheetMap implements Flat {
     }
 
     @Override
-    public Corner corner(Vec3 p, int point) {
+    public MeshCorner corner(Vec3 p, int point) {
         Vec2 uv = parameters(p);
         if (disc) {
             double turn = discTurn();
             double r = (uv.y() - span[2]) / (span[3] - span[2]);
-            return new Corner(r * Math.cos(uv.x() * turn), r * Math.sin(uv.x() * turn), point);
+            return new MeshCorner(r * Math.cos(uv.x() * turn), r * Math.sin(uv.x() * turn), point);
         }
-        return new Corner((uv.x() - span[0]) * sx, (uv.y() - span[2]) * sy, point);
+        return new MeshCorner((uv.x() - span[0]) * sx, (uv.y() - span[2]) * sy, point);
     }
 
     @Override

@@ -12,7 +12,7 @@ import java.util.List;
 /**
  * A sphere seen from a point of it that is outside the face (a stereographic projection, which keeps angles).
  */
-final class SphereMap implements Flat {
+final class SphereMap implements FlatFace {
     private final Sphere sphere;
     private final Frame frame;
     private final double step;
@@ -26,21 +26,21 @@ final class SphereMap implements Flat {
         double reach = 0;
         for (Coedge c : face.coedges()) {
             for (int i = 0; i < 8; i++) {
-                Corner k = projected(c.pointAt(i / 8.0), 0, 1);
+                MeshCorner k = projected(c.pointAt(i / 8.0), 0, 1);
                 reach = Math.max(reach, Math.hypot(k.x(), k.y()));
             }
         }
         this.scale = 1 / Math.max(reach, 1e-9);
     }
 
-    private Corner projected(Vec3 p, int point, double by) {
+    private MeshCorner projected(Vec3 p, int point, double by) {
         Vec3 d = frame.local(p).times(1 / sphere.radius());
         double k = by / Math.max(1 - d.z(), 1e-12);
-        return new Corner(d.x() * k, d.y() * k, point);
+        return new MeshCorner(d.x() * k, d.y() * k, point);
     }
 
     @Override
-    public Corner corner(Vec3 p, int point) {
+    public MeshCorner corner(Vec3 p, int point) {
         return projected(p, point, scale);
     }
 

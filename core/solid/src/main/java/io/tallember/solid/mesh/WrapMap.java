@@ -8,11 +8,11 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.List;
 
 /** A cylinder, a cone or an extruded surface, unrolled, and pressed flat along the rulings so that triangles follow them. */
-final class WrapMap implements Flat {
+final class WrapMap implements FlatFace {
     private final Surface surface;
     private final boolean tipInside;
     private final Vec2 origin;
@@ -21,9 +21,9 @@ final class WrapMap implements Flat {
 
     WrapMap(Face face, MeshQuality quality) {
         surface = face.surface();
-        double[] span =
-                Region.spanned(surface, face.loops().stream().map(Loop::coedges).toList());
-        tipInside = Flat.holdsTip(face);
+        double[] span = SurfaceRegion.spanned(
+                surface, face.loops().stream().map(Loop::coedges).toList());
+        tipInside = FlatFace.holdsTip(face);
         double low = tipInside ? Math.min(span[2], surface.tipHeight()) : span[2];
         double high = span[3];
         origin = new Vec2(surface.project(face.bounds().centre()).x(), 0.5 * (low + high));
@@ -44,9 +44,9 @@ final class WrapMap implements Flat {
     }
 
     @Override
-    public Corner corner(Vec3 p, int point) {
+    public MeshCorner corner(Vec3 p, int point) {
         Vec2 uv = surface.project(p);
-        return new Corner((uv.x() - origin.x()) * sx, (uv.y() - origin.y()) * sy, point);
+        return new MeshCorner((uv.x() - origin.x()) * sx, (uv.y() - origin.y()) * sy, point);
     }
 
     @Override
@@ -55,7 +55,7 @@ final class WrapMap implements Flat {
     }
 
     @Override
-    public Corner tip(List<Vec3> points) {
+    public MeshCorner tip(List<Vec3> points) {
         if (!tipInside) {
             return null;
         }

@@ -14,7 +14,7 @@ import io.tallember.geometry.intersect.Meeting;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.fuse.Fuse;
 import java.util.ArrayList;
 import java.util.List;
@@ -319,8 +319,8 @@ public final class Rib {
 
     private boolean touches(Body b, Vec3 p) {
         return b.faces().stream()
-                .anyMatch(f ->
-                        f.origins().stream().anyMatch(atLine) && f.region().locate(p, tol) != Region.Place.OUTSIDE);
+                .anyMatch(f -> f.origins().stream().anyMatch(atLine)
+                        && f.region().locate(p, tol) != SurfaceRegion.Place.OUTSIDE);
     }
 
     private void closedIn(Body rib, String name) {
@@ -368,7 +368,7 @@ public final class Rib {
         for (Body b : part) {
             for (Face f : b.faces()) {
                 for (Meeting m : CurveSurface.meet(ray, new Interval(0, reach), f.surface(), tol)) {
-                    if (m.t() < first && f.region().locate(ray.point(m.t()), tol) != Region.Place.OUTSIDE) {
+                    if (m.t() < first && f.region().locate(ray.point(m.t()), tol) != SurfaceRegion.Place.OUTSIDE) {
                         first = m.t();
                     }
                 }

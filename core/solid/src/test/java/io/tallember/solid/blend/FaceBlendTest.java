@@ -11,8 +11,8 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
 import io.tallember.solid.Shapes;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
@@ -27,7 +27,7 @@ class FaceBlendTest {
         Vec3 p = new Vec3(x, y, z);
         return b.faces().stream()
                 .filter(f -> Math.abs(f.surface().signedDistance(p)) < 1e-6)
-                .filter(f -> f.region().locate(p, TOL) == Region.Place.INSIDE)
+                .filter(f -> f.region().locate(p, TOL) == SurfaceRegion.Place.INSIDE)
                 .findFirst()
                 .orElseThrow();
     }

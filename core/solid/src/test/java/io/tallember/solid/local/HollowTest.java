@@ -13,8 +13,8 @@ import io.tallember.geometry.intersect.Meeting;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
-import io.tallember.solid.Region;
 import io.tallember.solid.Shapes;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
@@ -94,7 +94,7 @@ class HollowTest {
             for (Meeting m : CurveSurface.meet(new Line(p, way), new Interval(-1e-5, 500), f.surface(), TOL)) {
                 Vec3 q = p.plus(m.t(), way);
                 boolean leaves = f.outward(q).dot(way) > 0;
-                if (leaves && m.t() < first && f.region().locate(q, TOL) != Region.Place.OUTSIDE) {
+                if (leaves && m.t() < first && f.region().locate(q, TOL) != SurfaceRegion.Place.OUTSIDE) {
                     first = m.t();
                     at = f;
                 }

@@ -16,8 +16,8 @@ import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
 import io.tallember.solid.Shapes;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Rib;
@@ -185,7 +185,7 @@ class RibTest {
         double hi = Double.POSITIVE_INFINITY;
         for (Face f : b.faces()) {
             for (Meeting m : CurveSurface.meet(new Line(p, across), new Interval(-50, 50), f.surface(), TOL)) {
-                if (f.region().locate(p.plus(m.t(), across), TOL) == Region.Place.OUTSIDE) {
+                if (f.region().locate(p.plus(m.t(), across), TOL) == SurfaceRegion.Place.OUTSIDE) {
                     continue;
                 }
                 if (m.t() < 0) {

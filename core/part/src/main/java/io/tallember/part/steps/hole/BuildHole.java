@@ -28,7 +28,7 @@ import io.tallember.sketch.SketchPoint;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Revolve;
 import io.tallember.solid.sweep.UpTo;
@@ -185,7 +185,7 @@ final class BuildHole {
                     Vec3 p = axis.point(m.t());
                     if (m.t() < depth
                             && face.outward(p).dot(axis.direction()) > 0
-                            && face.region().locate(p, TOL) != Region.Place.OUTSIDE) {
+                            && face.region().locate(p, TOL) != SurfaceRegion.Place.OUTSIDE) {
                         first = face;
                         depth = m.t();
                     }

@@ -10,7 +10,7 @@ import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
-import io.tallember.part.rebuild.Outline;
+import io.tallember.part.rebuild.PlainSketch;
 import io.tallember.part.rebuild.Planes;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Kinds;
@@ -86,7 +86,7 @@ public final class Moulded {
     private void extrude(String what, SketchPlane plane, Sketch s, Predicate<Region> which, Reach reach, Mode mode) {
         String sketch = sketch(what, plane, s);
         out.add(new ExtrudeStep(
-                next(), step.name() + " " + what, false, sketch, Outline.regions(s, which), reach, 0, null, mode));
+                next(), step.name() + " " + what, false, sketch, PlainSketch.regions(s, which), reach, 0, null, mode));
     }
 
     private static Reach by(double d, boolean bothWays, boolean flipped) {
@@ -108,9 +108,10 @@ public final class Moulded {
             throw new GeometryException(Reason.BAD_VALUE, "The post's hole must be narrower than the post.");
         }
         SketchPlane upright = standing(at, step.turn());
-        Outline o = deep < h - TOL.linear()
-                ? new Outline().polygon(v(0, 0), v(foot, 0), v(top, h), v(hole, h), v(hole, h - deep), v(0, h - deep))
-                : new Outline().polygon(v(hole, 0), v(foot, 0), v(top, h), v(hole, h));
+        PlainSketch o = deep < h - TOL.linear()
+                ? new PlainSketch()
+                        .polygon(v(0, 0), v(foot, 0), v(top, h), v(hole, h), v(hole, h - deep), v(0, h - deep))
+                : new PlainSketch().polygon(v(hole, 0), v(foot, 0), v(top, h), v(hole, h));
         Sketch s = o.sketch();
         String sketch = sketch("post", upright, s);
         out.add(new RevolveStep(
@@ -118,7 +119,7 @@ public final class Moulded {
                 step.name() + " post",
                 false,
                 sketch,
-                Outline.regions(s, r -> true),
+                PlainSketch.regions(s, r -> true),
                 Sketch.Y_AXIS,
                 true,
                 2 * Math.PI,
@@ -133,7 +134,7 @@ public final class Moulded {
         for (int i = 0; i < step.count(); i++) {
             // from inside the post's wall, so that the two join
             double in = 0.5 * (hole + top);
-            Sketch web = new Outline()
+            Sketch web = new PlainSketch()
                     .polygon(
                             v(in, 0),
                             v(size("reach"), 0),
@@ -184,7 +185,7 @@ public final class Moulded {
             centres.add(null);
             against.add(false);
         }
-        Sketch s = new Outline().path(corners, centres, against).sketch();
+        Sketch s = new PlainSketch().path(corners, centres, against).sketch();
         extrude("arm", standing(at, step.turn()), s, k -> true, by(size("width"), true, false), Mode.ADD);
     }
 
@@ -201,7 +202,7 @@ public final class Moulded {
         }
         double c = Math.cos(step.turn());
         double sn = Math.sin(step.turn());
-        Outline o = new Outline();
+        PlainSketch o = new PlainSketch();
         for (int row = 0; row < step.rows(); row++) {
             for (int i = 0; i < step.count(); i++) {
                 double x = (i - 0.5 * (step.count() - 1)) * size("spacing");
@@ -237,7 +238,7 @@ public final class Moulded {
                 TOL,
                 s -> new GeometryException(
                         Reason.BAD_VALUE, "The rim is thicker than its edge's bends allow. Take a smaller thickness."));
-        Sketch s = new Outline().loop(edge).loop(moved).sketch();
+        Sketch s = new PlainSketch().loop(edge).loop(moved).sketch();
         extrude(
                 step.recess() ? "recess" : "lip",
                 on,

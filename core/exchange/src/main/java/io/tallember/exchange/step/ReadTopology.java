@@ -9,8 +9,8 @@ import java.util.List;
 import java.util.Map;
 
 /** Topology as the file has it, before it becomes a body: corners and curves may still be set right. */
-final class Draft {
-    private Draft() {}
+final class ReadTopology {
+    private ReadTopology() {}
 
     static final class Corner {
         final int id;

@@ -16,15 +16,15 @@ import java.util.Set;
 import java.util.stream.Collectors;
 
 /** A sketch in the middle of an edit: lists that may disagree until it is done. */
-final class Draft {
-    final Names names;
+final class EditedSketch {
+    final FreshIds names;
     final List<Entity> entities;
     final List<Constraint> constraints;
     private final Sketch before;
 
-    Draft(Sketch sketch) {
+    EditedSketch(Sketch sketch) {
         before = sketch;
-        names = new Names(sketch);
+        names = new FreshIds(sketch);
         entities = new ArrayList<>(sketch.entities());
         constraints = new ArrayList<>(sketch.constraints());
     }

@@ -12,10 +12,10 @@ import java.util.List;
 import java.util.Set;
 
 /** In which order outer and inner edges can be blended where they meet. */
-public final class Kinds {
+public final class BlendOrder {
     private static final double ON = 1e-5;
 
-    private Kinds() {}
+    private BlendOrder() {}
 
     /** The edges that needn't wait for others. */
     static List<Edge> first(Body body, List<Edge> edges) {

@@ -29,13 +29,13 @@ import java.util.List;
  * <p>Seen along the walls: a circle of the radius that touches both has its centre where their parallels at the radius cross; there
  * are two such places when the gap is narrower than the circle, none when it is wider.
  */
-final class Gap {
+final class GapFill {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private final Frame frame;
     private final double radius;
 
-    private Gap(Frame frame, double radius) {
+    private GapFill(Frame frame, double radius) {
         this.frame = frame;
         this.radius = radius;
     }
@@ -55,7 +55,7 @@ final class Gap {
             throw new GeometryException(
                     Reason.BAD_VALUE, "These walls stand at different heights; no round touches both.");
         }
-        Gap g = new Gap(f, radius);
+        GapFill g = new GapFill(f, radius);
         Profile p = g.profile(g.wall(a), g.wall(b));
         Body fill = Extrude.of(p, lo, hi, step, "gap", TOL);
         return Fuse.unite(List.of(body, fill), TOL);

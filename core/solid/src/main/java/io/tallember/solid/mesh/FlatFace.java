@@ -4,13 +4,13 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
-import io.tallember.solid.Region;
+import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
 import java.util.List;
 
 /** A face laid out in the plane for triangulating, all of size about one. */
-interface Flat {
-    Corner corner(Vec3 p, int point);
+interface FlatFace {
+    MeshCorner corner(Vec3 p, int point);
 
     /** The point of the surface that is laid out at a place. */
     Vec3 at(double x, double y);
@@ -49,12 +49,12 @@ interface Flat {
     }
 
     /** Loops along which a face that can't be laid out is cut; their points are added to the mesh's. */
-    default List<List<Corner>> seams(List<Vec3> points) {
+    default List<List<MeshCorner>> seams(List<Vec3> points) {
         return List.of();
     }
 
     /** Points of the surface on the straight way between two corners where a face round an axis is cut open, ends left out. */
-    default List<Vec3> alongCut(Corner p, Corner q) {
+    default List<Vec3> alongCut(MeshCorner p, MeshCorner q) {
         int n = (int) Math.ceil(Math.max(Math.abs(q.x() - p.x()), Math.abs(q.y() - p.y())) / step());
         List<Vec3> out = new ArrayList<>();
         for (int i = 1; i < n; i++) {
@@ -67,7 +67,7 @@ interface Flat {
     /** Whether the surface's tip lies inside the face, away from its edges. */
     static boolean holdsTip(Face face) {
         Vec3 tip = face.surface().tip();
-        return tip != null && face.region().locate(tip, Tolerance.DEFAULT) == Region.Place.INSIDE;
+        return tip != null && face.region().locate(tip, Tolerance.DEFAULT) == SurfaceRegion.Place.INSIDE;
     }
 
     /** Whether a point is the tip of the surface, where all of x is one point. */
@@ -76,7 +76,7 @@ interface Flat {
     }
 
     /** The corner of a tip that lies inside the face, added to the mesh's points; or null. */
-    default Corner tip(List<Vec3> points) {
+    default MeshCorner tip(List<Vec3> points) {
         return null;
     }
 }

@@ -23,7 +23,7 @@ import java.util.List;
 import java.util.function.Predicate;
 
 /** A sketch drawn by a step for others: points, lines, arcs and circles where they are said to be. */
-public final class Outline {
+public final class PlainSketch {
     private final List<Entity> entities = new ArrayList<>();
     private final List<Constraint> constraints = new ArrayList<>();
     private int points;
@@ -36,7 +36,7 @@ public final class Outline {
     }
 
     /** A closed line through points, run through in order. */
-    public Outline polygon(Vec2... corners) {
+    public PlainSketch polygon(Vec2... corners) {
         List<String> ids = new ArrayList<>();
         for (Vec2 c : corners) {
             ids.add(point(c));
@@ -56,7 +56,7 @@ public final class Outline {
     }
 
     /** A slot by its two ends' centres and its width. */
-    public Outline slot(Vec2 a, Vec2 b, double width) {
+    public PlainSketch slot(Vec2 a, Vec2 b, double width) {
         double l = a.distance(b);
         Vec2 along = new Vec2((b.x() - a.x()) / l, (b.y() - a.y()) / l);
         Vec2 side = new Vec2(-along.y() * width / 2, along.x() * width / 2);
@@ -72,7 +72,7 @@ public final class Outline {
     }
 
     /** An outline with an arc where one is asked for: corners in order, and for each the centre of the arc that leaves it or null. */
-    public Outline path(List<Vec2> corners, List<Vec2> centres, List<Boolean> against) {
+    public PlainSketch path(List<Vec2> corners, List<Vec2> centres, List<Boolean> against) {
         List<String> ids = corners.stream().map(this::point).toList();
         int n = corners.size();
         for (int i = 0; i < n; i++) {
@@ -88,7 +88,7 @@ public final class Outline {
     }
 
     /** Lines and arcs of a profile's loop. */
-    public Outline loop(List<Profile.Edge> loop) {
+    public PlainSketch loop(List<Profile.Edge> loop) {
         if (loop.size() == 1 && loop.get(0).curve() instanceof Circle k) {
             Vec3 c = k.frame().origin();
             entities.add(new SketchCircle("c" + ++curves, point(new Vec2(c.x(), c.y())), k.radius(), false));

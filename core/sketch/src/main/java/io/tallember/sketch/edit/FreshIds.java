@@ -7,10 +7,10 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 
 /** Fresh ids for new points, curves and constraints of a sketch. */
-public final class Names {
+public final class FreshIds {
     private final Map<Character, Integer> last = new LinkedHashMap<>();
 
-    public Names(Sketch s) {
+    public FreshIds(Sketch s) {
         s.entities().stream().map(Entity::id).forEach(this::seen);
         s.constraints().stream().map(Constraint::id).forEach(this::seen);
     }

@@ -10,8 +10,8 @@ import io.tallember.sketch.SketchArc;
 import io.tallember.sketch.SketchLine;
 
 /** What a dimension measures in the sketch as it stands: mm, or radians for an angle. */
-public final class Measure {
-    private Measure() {}
+public final class Measurement {
+    private Measurement() {}
 
     /** The sketch with its driven dimensions told anew. */
     static Sketch driven(Sketch sketch) {

@@ -5,10 +5,10 @@ import io.tallember.geometry.Vec3;
 import java.util.Collection;
 
 /** Points drawn onto surfaces. */
-final class Drawn {
+final class Projected {
     private static final int STEPS = 40;
 
-    private Drawn() {}
+    private Projected() {}
 
     /** A point drawn onto several surfaces at once: Gauss–Newton steps, damped so that tangent ones do no harm. */
     static Vec3 onto(Vec3 from, Collection<Surface> onto) {

@@ -24,7 +24,7 @@ import java.util.Set;
  * nearest, in which of the corner's sectors. This needs no seam on periodic surfaces. On planes, cylinders and spheres the
  * nearest is taken in space; on all others, where it could lie across the hollow, in the parameters ({@link Unrolled}).
  */
-public final class Region {
+public final class SurfaceRegion {
     /** How a point lies to the region. */
     public enum Place {
         INSIDE,
@@ -45,7 +45,7 @@ public final class Region {
     private volatile Unrolled unrolled;
     private volatile Boxes index;
 
-    public Region(Surface surface, boolean sense, List<? extends List<? extends Piece>> loops) {
+    public SurfaceRegion(Surface surface, boolean sense, List<? extends List<? extends Piece>> loops) {
         this.surface = surface;
         this.sense = sense;
         this.loops = loops;

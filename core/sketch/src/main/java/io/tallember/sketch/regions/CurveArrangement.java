@@ -25,7 +25,7 @@ import java.util.TreeSet;
  * The plane graph of a sketch's curves: every crossing and touching a node, every stretch between nodes an arc of the graph
  * with two half-edges. Stretches that lie on one another are kept once, under the older curve's name.
  */
-final class Arrangement {
+final class CurveArrangement {
     /** A stretch of a curve run through in one direction. */
     static final class Half {
         final Curve curve;
@@ -79,7 +79,7 @@ final class Arrangement {
     final List<Half> halves = new ArrayList<>();
     final Set<Doubled> doubled = new LinkedHashSet<>();
 
-    Arrangement(Sketch sketch, Tolerance tol) {
+    CurveArrangement(Sketch sketch, Tolerance tol) {
         this.tol = tol;
         List<Strand> strands = new ArrayList<>();
         for (SketchCurve c : sketch.curves()) {
