@@ -59,10 +59,15 @@ export function BodyList() {
                 className="slot w-40"
                 aria-label={`Name of body ${b.id}`}
                 defaultValue={b.called}
+                onBlur={(e) => {
+                  const input = e.currentTarget;
+                  const back = (ok: boolean) => ok || (input.value = b.called);
+                  if (input.value !== b.called) void change(b.id, { name: input.value }).then(back);
+                }}
                 onKeyDown={(e) => {
                   e.stopPropagation();
-                  if (e.key === "Enter") void change(b.id, { name: e.currentTarget.value });
-                  if (e.key === "Escape") e.currentTarget.blur();
+                  if (e.key === "Escape") e.currentTarget.value = b.called;
+                  if (e.key === "Enter" || e.key === "Escape") e.currentTarget.blur();
                 }}
               />
               <span className="cap block">
