@@ -30,6 +30,12 @@ export function spaced(v: number): string {
   return whole.replace(/\B(?=(\d{3})+$)/g, "\u2009") + (rest ? `.${rest}` : "");
 }
 
+/** What was typed as degrees; null when it isn't a number of them. */
+export function typedDegrees(text: string): number | null {
+  const m = /^\s*(-?\d*[.,]?\d+)\s*(°|deg)?\s*$/.exec(text.toLowerCase());
+  return m ? parseFloat(m[1].replace(",", ".")) : null;
+}
+
 /** What was typed as mm, as far as that can be told while typing; the server reads it for good. */
 export function roughLength(text: string, unit: Unit): number | null {
   const m = /^\s*(-?)(?:(\d+) )?(\d*[.,]?\d+)(?:\/(\d+))?\s*(mm|cm|in|m|")?\s*$/.exec(text.toLowerCase());

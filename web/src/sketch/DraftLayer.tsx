@@ -5,7 +5,7 @@ import { useSketchOf } from "./store";
 
 /** What a click here would draw. */
 export function DraftLayer({ model, plane }: { model: Model; plane: SeenPlane }) {
-  const { tool, snap } = useSketchOf("tool", "snap");
+  const { tool, snap } = useSketchOf("tool", "turn", "snap");
   const unit = usePart((s) => s.view!.unit);
   if (!tool || !snap) return null;
   const [x, y] = plane.toPx(snap.at);

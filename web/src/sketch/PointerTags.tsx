@@ -9,7 +9,7 @@ import { useSketchOf } from "./store";
 /** Beside the pointer: the relation on offer, and the numbers being typed. */
 export function PointerTags({ step, placed }: { step: SketchStep; placed: PlacedSketch }) {
   const look = useLook();
-  const { tool, snap, field } = useSketchOf("tool", "snap", "field");
+  const { tool, snap, field } = useSketchOf("tool", "turn", "snap", "field");
   const unit = usePart((s) => s.view!.unit);
   if (!tool || !snap) return null;
   const [x, y] = seenPlane(look, placed).toPx(snap.at);

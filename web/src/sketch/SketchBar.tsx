@@ -12,18 +12,21 @@ import { sketchesAbove } from "./tracing";
 /** The open sketch in the work bar: its state, what to do next, and the ways of the tool in hand. */
 export function SketchBar({ id }: { id: string }) {
   const view = usePart((s) => s.view!);
-  const { tool, toolId, sizing, sizeAs, picks, construction, erase, clicked, ask, outline } = useSketchOf(
-    "tool",
-    "toolId",
-    "sizing",
-    "sizeAs",
-    "picks",
-    "construction",
-    "erase",
-    "clicked",
-    "ask",
-    "outline",
-  );
+  const { tool, toolId, sizing, sizeAs, picks, construction, erase, clicked, ask, outline, way } =
+    useSketchOf(
+      "tool",
+      "turn",
+      "toolId",
+      "sizing",
+      "sizeAs",
+      "picks",
+      "construction",
+      "erase",
+      "clicked",
+      "ask",
+      "outline",
+      "way",
+    );
   const placed = view.sketches[id];
   const step = view.steps.find((s) => s.id === id);
   const sketch = currentSketch();
@@ -56,7 +59,7 @@ export function SketchBar({ id }: { id: string }) {
           : "Click a second thing"
         : "Click a line, circle, arc, or two things"
       : toolId === "trace"
-        ? TRACE_HINTS[useSketch.getState().way.trace!]
+        ? TRACE_HINTS[way.trace!]
         : CLICK_HINTS[toolId]
           ? CLICK_HINTS[toolId][Math.min(ask ? 9 : clicked.length, CLICK_HINTS[toolId].length - 1)]
           : picks.length > 0

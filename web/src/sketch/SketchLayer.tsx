@@ -30,6 +30,7 @@ export function SketchLayer({ step, placed }: { step: SketchStep; placed: Placed
     "set",
     "size",
     "tool",
+    "turn",
     "toolId",
   );
   const drag = useRef<{ id: string; from: Vec2; px: Vec2; dragger: Dragger | null } | null>(null);

@@ -20,7 +20,7 @@ import { SlotTool } from "./tools/slot";
 import { SplineTool } from "./tools/spline";
 import { TextTool } from "./tools/text";
 import { fieldsOf } from "../frame/fields";
-import type { Drawing, Tool } from "./tools/tool";
+import { complaint, type Drawing, type Tool } from "./tools/tool";
 
 /** A dimension about to be given. */
 export interface Sizing {
@@ -213,6 +213,8 @@ export const useSketch = create<SketchStore>((set, get) => ({
       const { tool } = get();
       const step = currentSketch();
       if (!d || !tool || !step) return;
+      const wrong = tool.fields.map(complaint).find((c) => c !== "");
+      if (wrong) return usePart.getState().say(wrong, true);
       const draft = s ? tool.click(s, d) : (tool.finish?.(d) ?? null);
       set((x) => ({ turn: x.turn + 1, field: 0 }));
       if (draft) {
@@ -338,4 +340,5 @@ function measuredText(d: Drawing, kind: ConstraintKind, on: string[]): string {
   return kind === "angle" ? String(Math.round((v * 180e4) / Math.PI) / 1e4) : lengthText(v, d.unit);
 }
 
+/** Who shows the tool in hand names its turn too: a tool changes within. */
 export const useSketchOf = fieldsOf(useSketch);

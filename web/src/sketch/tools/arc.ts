@@ -1,5 +1,5 @@
 import type { Vec2 } from "../../api/types";
-import { roughLength } from "../../api/numbers";
+import { roughLength, typedDegrees } from "../../api/numbers";
 import { Draft } from "../draft";
 import { angleOf, cross, dist, sub } from "../model";
 import type { Snap } from "../snap";
@@ -125,8 +125,8 @@ export class CentreArcTool implements Tool {
   }
 
   private turn(s: Snap): number {
-    const typed = parseFloat(this.fields[0]?.text ?? "");
-    if (!Number.isNaN(typed)) return (typed * Math.PI) / 180;
+    const typed = typedDegrees(this.fields[0]?.text ?? "");
+    if (typed !== null) return (typed * Math.PI) / 180;
     const m = this.centre!.at;
     const full = 2 * Math.PI;
     const raw = angleOf(sub(s.at, m)) - angleOf(sub(this.start!.at, m));

@@ -1,5 +1,5 @@
 import type { Vec2 } from "../../api/types";
-import { roughLength } from "../../api/numbers";
+import { roughLength, typedDegrees } from "../../api/numbers";
 import { Draft } from "../draft";
 import { along, angleOf, dist, sub } from "../model";
 import type { Snap } from "../snap";
@@ -54,15 +54,15 @@ export class LineTool implements Tool {
     const length = roughLength(this.fields[0]?.text ?? "", d.unit);
     const way = this.way(d);
     if (way) return length === null ? s : { at: bentTo(a, way, Math.abs(length), s.at), offer: "" };
-    const typedAngle = parseFloat(this.fields[1]?.text ?? "");
-    if (length === null && Number.isNaN(typedAngle)) return s;
-    const angle = Number.isNaN(typedAngle) ? angleOf(sub(s.at, a)) : (typedAngle * Math.PI) / 180;
+    const typedAngle = typedDegrees(this.fields[1]?.text ?? "");
+    if (length === null && typedAngle === null) return s;
+    const angle = typedAngle === null ? angleOf(sub(s.at, a)) : (typedAngle * Math.PI) / 180;
     const at = along(a, angle, length ?? dist(s.at, a));
     return {
       at,
       offer: "",
-      level: s.level && Number.isNaN(typedAngle),
-      plumb: s.plumb && Number.isNaN(typedAngle),
+      level: s.level && typedAngle === null,
+      plumb: s.plumb && typedAngle === null,
     };
   }
 
@@ -111,7 +111,7 @@ export class LineTool implements Tool {
       const [length, angle] = this.fields;
       if (length.text) draft.size("distance", length.text, id);
       if (angle?.text) {
-        const rad = Math.abs(parseFloat(angle.text)) % 360;
+        const rad = Math.abs(typedDegrees(angle.text) ?? 0) % 360;
         draft.size("angle", String(rad > 180 ? 360 - rad : rad), "x-axis", id);
       }
     }

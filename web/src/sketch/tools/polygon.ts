@@ -3,7 +3,9 @@ import { roughLength } from "../../api/numbers";
 import { Draft } from "../draft";
 import { along, angleOf, dist, sub } from "../model";
 import type { Snap } from "../snap";
-import type { Drawing, Field, Tool } from "./tool";
+import { complaint, type Drawing, type Field, type Tool } from "./tool";
+
+const SIDES: [number, number] = [3, 24];
 
 /** A regular polygon: its centre, then a corner; size and number of sides can be typed. */
 export class PolygonTool implements Tool {
@@ -21,8 +23,8 @@ export class PolygonTool implements Tool {
   }
 
   private sides(): number {
-    const n = parseInt(this.fields[1]?.text || "6", 10);
-    return Number.isFinite(n) ? Math.min(24, Math.max(3, n)) : 6;
+    const f = this.fields[1];
+    return f?.text && complaint(f) === "" ? Number(f.text) : 6;
   }
 
   private radius(s: Snap, d: Drawing): number {
@@ -51,7 +53,7 @@ export class PolygonTool implements Tool {
       this.centre = s;
       this.fields = [
         { label: "diameter", kind: "length", text: "" },
-        { label: "sides", kind: "count", text: "" },
+        { label: "sides", kind: "count", text: "", range: SIDES },
       ];
       return null;
     }

@@ -1,3 +1,4 @@
+import { typedDegrees } from "../../api/numbers";
 import type { Unit, Vec2 } from "../../api/types";
 import type { Draft } from "../draft";
 import type { Model } from "../model";
@@ -8,6 +9,25 @@ export interface Field {
   label: string;
   kind: "length" | "angle" | "count";
   text: string;
+  /** Of a count: from where to where it can go. */
+  range?: [number, number];
+}
+
+/**
+ * What is wrong with a typed number, in words; "" when nothing is. Lengths may be formulas: those are read by the server, which
+ * refuses what it can't.
+ */
+export function complaint(f: Field): string {
+  if (f.text === "" || f.kind === "length") return "";
+  if (f.kind === "angle")
+    return typedDegrees(f.text) === null
+      ? `“${f.text}” can't be read as an angle. Type degrees, such as 37.5.`
+      : "";
+  const [least, most] = f.range!;
+  const n = Number(f.text);
+  return Number.isInteger(n) && n >= least && n <= most
+    ? ""
+    : `“${f.text}” can't be the number of ${f.label}: that is a whole number from ${least} to ${most}.`;
 }
 
 export interface Drawing {
