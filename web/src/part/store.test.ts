@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { api, Refused } from "../api/client";
 import type { Reply } from "../api/replies";
 import type { Comparison, PartView } from "../api/types";
-import { usePart } from "./store";
+import { type Ahead, usePart } from "./store";
 
 vi.mock("../api/client", () => ({
   api: { part: vi.fn(), command: vi.fn(), preview: vi.fn(), undo: vi.fn(), compare: vi.fn() },
@@ -164,6 +164,27 @@ describe("a preview", () => {
     });
     usePart.getState().tryOut(null);
     expect(usePart.getState().previewWhy).toBe("");
+  });
+
+  it("sent ahead leaves what is shown when it is refused, and can be given up", async () => {
+    vi.mocked(api.preview).mockResolvedValueOnce(reply(1, "f5"));
+    usePart.getState().tryOut({ do: "12" });
+    await settle();
+    vi.mocked(api.preview).mockRejectedValueOnce(new Refused("Something is missing.", 422));
+    const ahead: Ahead = {};
+    usePart.getState().tryOut({ do: "12*" }, ahead);
+    await settle();
+    expect(usePart.getState().preview!.bodies[0].faces[0].key).toBe("f5");
+    expect(ahead).toEqual({ refused: true });
+    usePart.getState().tryOut({ do: "120" }, {});
+    usePart.getState().stay();
+    await settle();
+    expect(asked()).toEqual(["12", "12*"]);
+    expect(usePart.getState().preview!.bodies[0].faces[0].key).toBe("f5");
+    vi.mocked(api.preview).mockRejectedValueOnce(new Refused("A wall is above zero.", 422));
+    usePart.getState().tryOut({ do: "-1" }, { sure: true });
+    await settle();
+    expect(usePart.getState()).toMatchObject({ preview: null, previewWhy: "A wall is above zero." });
   });
 });
 

@@ -21,6 +21,12 @@ export interface Notice {
   action?: { label: string; run: () => void };
 }
 
+/** Of a preview that is asked for ahead: a refusal changes nothing until it is sure that the command was whole. */
+export interface Ahead {
+  sure?: boolean;
+  refused?: boolean;
+}
+
 /** What can be opened above the steps of the build sheet. */
 export type Panel = "values" | "variants" | "bodies" | "versions";
 
@@ -62,7 +68,10 @@ interface PartStore {
   goBack(version: number): Promise<boolean>;
   /** Shows what has changed since something; null ends it. */
   compare(other: string | null): Promise<void>;
-  tryOut(command: Command | null): void;
+  /** Shows what a command would give. */
+  tryOut(command: Command | null, ahead?: Ahead): void;
+  /** Gives up what is being tried out; what is shown stays. */
+  stay(): void;
   set(part: Partial<PartStore>): void;
   say(text: string, trouble?: boolean, action?: Notice["action"]): void;
   start(doing: Doing): void;
@@ -229,7 +238,9 @@ export const usePart = create<PartStore>((set, get) => {
       }
     },
 
-    tryOut(command) {
+    stay: stopTrial,
+
+    tryOut(command, ahead) {
       stopTrial();
       if (!command) {
         if (get().preview || get().previewWhy) set({ preview: null, previewWhy: "" });
@@ -250,7 +261,9 @@ export const usePart = create<PartStore>((set, get) => {
           if (trial !== control) return;
           set({ preview: seen, previewWhy: "", previewMs: performance.now() - begin });
         } catch (e) {
-          if (e instanceof Refused && trial === control) set({ preview: null, previewWhy: e.message });
+          if (!(e instanceof Refused) || trial !== control) return;
+          if (ahead && !ahead.sure) ahead.refused = true;
+          else set({ preview: null, previewWhy: e.message });
         }
       }, 10);
     },

@@ -1,6 +1,6 @@
 import { api, Refused } from "../api/client";
 import type { Answer, Entry, Talk } from "../api/talk";
-import { kept, usePart } from "../part/store";
+import { type Ahead, kept, usePart } from "../part/store";
 import { hitOf } from "./pointing";
 
 /** Entries that wait for their turn: each is made in the sentence that the one before left. */
@@ -43,6 +43,15 @@ function preview(answer: Answer): void {
     tryOut(null);
     set({ previewWhy: "" });
   }
+}
+
+/** Asks for what a number gives beside asking for its sentence, when nothing else is missing. */
+function previewAhead(before: Answer, { at, entry }: { at: string; entry: Entry }): Ahead | null {
+  const { tryOut } = usePart.getState();
+  const ahead: Ahead = {};
+  if (!("typed" in entry || "pulled" in entry) || before.lacks.some((l) => l.at !== at)) return null;
+  tryOut({ do: "keep", talk: { filled: before.filled, at, entry } }, ahead);
+  return ahead;
 }
 
 /** Keys that were pressed while a sentence was on its way; they belong to it. */
@@ -130,11 +139,15 @@ async function run(): Promise<void> {
       return;
     }
     try {
+      const ahead = waiting.length === 0 ? previewAhead(before, next) : null;
       const answer = await asked({ filled: before.filled, ...next });
       if (mine !== session || !answerNow()) return;
+      const whole = answer.lacks.length === 0 && !answer.refused;
+      if (ahead && whole) ahead.sure = true;
+      else if (ahead) usePart.getState().stay();
       usePart.getState().set({ doing: { kind: "writing", answer, turn: mine } });
       if (answer.refused) usePart.getState().say(answer.refused, true);
-      else preview(answer);
+      else if (!ahead?.sure || ahead.refused) preview(answer);
       if (answer.focus && "chose" in next.entry) focusOn(answer.focus);
       else if ("hit" in next.entry || "press" in next.entry) focusBack();
     } catch (e) {

@@ -2,7 +2,7 @@ import { act, cleanup, fireEvent, render, screen, waitFor } from "@testing-libra
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Answer, Slot, Talk } from "../api/talk";
 import type { PartView, Step } from "../api/types";
-import { usePart } from "../part/store";
+import { type Ahead, usePart } from "../part/store";
 import { again, begin, drop, enter, keep, openStep, tooEarly } from "./machine";
 import { allSeen, hittable } from "./pointing";
 import { SheetSentence } from "./SheetSentence";
@@ -121,14 +121,16 @@ function Bar() {
 }
 
 const field = (label: string) => screen.getByLabelText<HTMLInputElement>(label, { selector: "input" });
-const tried = vi.fn();
+const tried = vi.fn<(command: unknown, ahead?: Ahead) => void>();
 const sent = vi.fn(async () => true);
 const said = vi.fn();
+const stayed = vi.fn();
 
 beforeEach(() => {
   asked.length = 0;
   reply = async () => shell();
   tried.mockClear();
+  stayed.mockClear();
   sent.mockClear();
   said.mockClear();
   usePart.setState({
@@ -137,6 +139,7 @@ beforeEach(() => {
     picks: [],
     last: null,
     tryOut: tried,
+    stay: stayed,
     send: sent,
     say: said,
   });
@@ -249,7 +252,31 @@ describe("a sentence in the work bar", () => {
     await act(() => enter("thickness", { typed: "2*" }));
     expect(field("Thickness").getAttribute("aria-invalid")).toBe("true");
     expect(screen.getByTestId("live").textContent).toBe("It breaks off.");
-    expect(tried).not.toHaveBeenCalled();
+    expect(tried.mock.calls.map((c) => c[1])).toEqual([{}]);
+    expect(stayed).toHaveBeenCalledTimes(1);
+  });
+
+  it("asks for the solid beside the sentence while a number is typed, and only once", async () => {
+    render(<Bar />);
+    await act(() => begin("shell/shell"));
+    tried.mockClear();
+    stayed.mockClear();
+    let answer: (a: Answer) => void = () => {};
+    reply = () => new Promise((r) => (answer = r));
+    const typing = enter("thickness", { typed: "3" });
+    await waitFor(() => expect(tried).toHaveBeenCalledTimes(1));
+    const talk = { filled: shell().filled, at: "thickness", entry: { typed: "3" } };
+    expect(tried).toHaveBeenLastCalledWith({ do: "keep", talk }, expect.anything());
+    await act(async () => {
+      answer(shell());
+      await typing;
+    });
+    expect(tried).toHaveBeenCalledTimes(1);
+    expect(tried.mock.calls[0][1]).toEqual({ sure: true });
+    expect(stayed).not.toHaveBeenCalled();
+    reply = async () => shell();
+    await act(() => enter("closed", { chose: "yes" }));
+    expect(tried).toHaveBeenLastCalledWith({ do: "keep", talk: { filled: shell().filled } });
   });
 
   it("takes keys that come while it is on its way", async () => {
