@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { PartView, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { change as enterIn, SheetSentence } from "../sentence/SheetSentence";
+import { Fold } from "../frame/Fold";
 import { isSketch } from "../sketch/drawn";
 import { SketchSheet } from "../sketch/SketchSheet";
 import { DeleteDialog } from "./DeleteDialog";
@@ -25,7 +26,9 @@ export function BuildSheet() {
   return (
     <aside className="sheet" aria-label="Build sheet">
       <header>
-        <h1>Build sheet</h1>
+        <h1>
+          Build sheet <Fold side="sheet" />
+        </h1>
         <p className="sum">
           {view.steps.length === 0
             ? "No steps yet"

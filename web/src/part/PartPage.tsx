@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { Folded, useFolds } from "../frame/Fold";
 import { NoticeStrip } from "../frame/NoticeStrip";
 import { goHome } from "./actions";
 import { BuildSheet } from "./BuildSheet";
@@ -15,6 +16,7 @@ import { WorkBar } from "./WorkBar";
 /** The workshop: one part open. */
 export function PartPage({ id }: { id: number }) {
   const { load, missing, notice, set } = usePartOf("load", "missing", "notice", "set");
+  const folds = useFolds();
   const [panel, setPanel] = useState<"finder" | "keys" | null>(null);
 
   useEffect(() => {
@@ -52,12 +54,12 @@ export function PartPage({ id }: { id: number }) {
     );
   }
   return (
-    <div className="app">
+    <div className={`app ${folds.shelf ? "no-shelf" : ""} ${folds.sheet ? "no-sheet" : ""}`}>
       <TopBar onFind={() => setPanel("finder")} />
       <StageRail />
-      <Shelf />
+      {folds.shelf ? <Folded side="shelf">Shelf</Folded> : <Shelf />}
       <ViewPane />
-      <BuildSheet />
+      {folds.sheet ? <Folded side="sheet">Build sheet</Folded> : <BuildSheet />}
       <WorkBar />
       {notice && <NoticeStrip notice={notice} onClose={() => set({ notice: null })} />}
       {panel === "finder" && <Finder onClose={() => setPanel(null)} />}

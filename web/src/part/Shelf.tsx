@@ -1,3 +1,4 @@
+import { Fold } from "../frame/Fold";
 import { SketchShelf } from "../sketch/SketchShelf";
 import { STAGES, shelfActions, type Action } from "./actions";
 import { usePartOf } from "./store";
@@ -15,7 +16,9 @@ export function Shelf() {
     view?.bodies.find((b) => b.id === p.body)?.faces.find((f) => f.key === p.key)?.surface;
   return (
     <nav className="shelf" aria-label={s.name}>
-      <h2>{s.name}</h2>
+      <h2>
+        {s.name} <Fold side="shelf" />
+      </h2>
       <p className="sub">{s.hint}</p>
       <div className="ops">
         {shelfActions(shown).map((a) => (

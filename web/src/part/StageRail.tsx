@@ -1,3 +1,4 @@
+import { fold } from "../frame/Fold";
 import { STAGES } from "./actions";
 import { usePartOf } from "./store";
 
@@ -25,9 +26,10 @@ export function StageRail() {
           title={`${s.name} (${s.n})`}
           aria-pressed={now === s.n}
           disabled={doing.kind === "sketching"}
-          onClick={() =>
-            set({ stage: s.n, ...(doing.kind === "choosing-face" ? { doing: { kind: "looking" } } : {}) })
-          }
+          onClick={() => {
+            fold("shelf", false);
+            set({ stage: s.n, ...(doing.kind === "choosing-face" ? { doing: { kind: "looking" } } : {}) });
+          }}
         >
           <span className={`no ${count(s.n) === 0 ? "nil" : ""}`}>{count(s.n) || ""}</span>
           <svg width="24" height="24" viewBox="0 0 24 24" fill="none" stroke="currentColor" strokeWidth="1.5">

@@ -14,7 +14,7 @@ export function TopBar({ onFind }: { onFind: () => void }) {
         <img src="/mark.svg" alt="" />
         <b>Tall Ember</b>
       </button>
-      <div className="cell">
+      <div className="cell name">
         <span className="cap">Part</span>
         {naming ? (
           <input
@@ -35,12 +35,16 @@ export function TopBar({ onFind }: { onFind: () => void }) {
             }}
           />
         ) : (
-          <button className="val text-left" title="Rename" onClick={() => setNaming(true)}>
+          <button
+            className="val text-left"
+            title={`${view?.name ?? ""}: rename it`}
+            onClick={() => setNaming(true)}
+          >
             {view?.name ?? "…"}
           </button>
         )}
       </div>
-      <div className="cell" aria-live="polite" data-testid="saved">
+      <div className="cell saved" aria-live="polite" data-testid="saved">
         <span className="cap">Saved</span>
         <span className="val font-normal">{saving ? "saving…" : "up to now"}</span>
       </div>

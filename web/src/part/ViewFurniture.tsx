@@ -1,3 +1,4 @@
+import { DropdownMenu } from "radix-ui";
 import { Vector3 } from "three";
 import { sized } from "../api/numbers";
 import { useLook } from "../scene/useLook";
@@ -37,30 +38,36 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
       {name}
     </text>
   );
+  // dial and legend would lie over the part
+  const tight = look.width < 430 || look.height < 440;
   const bar = niceBar(look.scale, unit === "in" ? 25.4 : unit === "cm" ? 10 : 1);
   return (
     <>
-      <svg className="dial" viewBox="-58 -58 116 116" aria-label="View dial">
-        <circle r="57" fill="var(--paper-tag)" stroke="var(--rule-strong)" />
-        <circle r="35" fill="var(--paper-view)" stroke="var(--rule)" />
-        {Array.from({ length: 24 }, (_, i) => (
-          <line
-            key={i}
-            y1="-57"
-            y2={i % 6 === 0 ? "-51" : "-54"}
-            stroke="var(--rule-strong)"
-            transform={`rotate(${15 * i})`}
-          />
-        ))}
-        {!straight && <path d="M0 57L-6 48H6Z" fill="var(--ink)" transform={`rotate(${-azimuth})`} />}
-        {word("Back", 0, -40)}
-        {word("Front", 0, 50)}
-        {word("Left", -46, 4, -90)}
-        {word("Right", 46, 4, 90)}
-        {word("Top", 0, -12)}
-        {word("Corner", 0, 5)}
-        {word("Bottom", 0, 22)}
-      </svg>
+      {tight ? (
+        <LookMenu now={VIEW_NAMES.find(on)} />
+      ) : (
+        <svg className="dial" viewBox="-58 -58 116 116" aria-label="View dial">
+          <circle r="57" fill="var(--paper-tag)" stroke="var(--rule-strong)" />
+          <circle r="35" fill="var(--paper-view)" stroke="var(--rule)" />
+          {Array.from({ length: 24 }, (_, i) => (
+            <line
+              key={i}
+              y1="-57"
+              y2={i % 6 === 0 ? "-51" : "-54"}
+              stroke="var(--rule-strong)"
+              transform={`rotate(${15 * i})`}
+            />
+          ))}
+          {!straight && <path d="M0 57L-6 48H6Z" fill="var(--ink)" transform={`rotate(${-azimuth})`} />}
+          {word("Back", 0, -40)}
+          {word("Front", 0, 50)}
+          {word("Left", -46, 4, -90)}
+          {word("Right", 46, 4, 90)}
+          {word("Top", 0, -12)}
+          {word("Corner", 0, 5)}
+          {word("Bottom", 0, 22)}
+        </svg>
+      )}
       <svg className="axes" viewBox="-32 -32 64 64" aria-hidden="true">
         {(["x", "y", "z"] as const).map((name, i) => {
           const d = new Vector3(i === 0 ? 1 : 0, i === 1 ? 1 : 0, i === 2 ? 1 : 0);
@@ -81,7 +88,7 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
         {sized(bar, unit)}
         <i style={{ width: bar * look.scale }} />
       </div>
-      {sketching && (
+      {sketching && !tight && (
         <div className="legend" aria-hidden="true">
           <span>
             <svg width="30" height="6">
@@ -111,6 +118,28 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
         </div>
       )}
     </>
+  );
+}
+
+const VIEW_NAMES = ["Corner", "Top", "Bottom", "Front", "Back", "Right", "Left"];
+
+/** The dial where there is no room for it. */
+function LookMenu({ now }: { now?: string }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="btn dial-menu" aria-label="Look from">
+        {now ?? "Turned"} ▾
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="menu" align="start">
+          {VIEW_NAMES.map((name) => (
+            <DropdownMenu.Item key={name} onSelect={() => lookFrom(name)}>
+              {name}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }
 

@@ -259,7 +259,7 @@ export function ViewPane() {
         </svg>
       )}
       <div className="vtop">
-        <span>
+        <span className="what" title={view?.name}>
           {sketchStep && isSketch(sketchStep) ? (
             <>
               <b>{sketchStep.name}</b> on {sketchStep.slots.plane?.text}

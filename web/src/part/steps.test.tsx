@@ -258,7 +258,7 @@ describe("rail and shelf", () => {
   it("say why something can't be, with the keys from the top", () => {
     show({ offers });
     render(<Shelf />);
-    const [extrude, combine] = screen.getAllByRole<HTMLButtonElement>("button");
+    const [, extrude, combine] = screen.getAllByRole<HTMLButtonElement>("button");
     expect(extrude.textContent).toBe("Extrude QPull a region");
     expect([combine.disabled, combine.textContent]).toEqual([true, "Combine WThere must be two bodies."]);
   });

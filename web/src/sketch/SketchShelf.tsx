@@ -1,3 +1,4 @@
+import { Fold } from "../frame/Fold";
 import { usePart } from "../part/store";
 import { fitting, HOLDS } from "./holds";
 import { Mark } from "./icons";
@@ -21,7 +22,9 @@ export function SketchShelf() {
   const model = new Model(step);
   return (
     <nav className="shelf" aria-label="Sketch tools">
-      <h2>Sketch</h2>
+      <h2>
+        Sketch <Fold side="shelf" />
+      </h2>
       <p className="sub">Draw flat, then tie it down</p>
       <div className="groups" role="tablist" aria-label="Kinds of tools">
         {GROUPS.map((g) => (
