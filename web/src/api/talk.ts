@@ -112,6 +112,8 @@ export interface Offer {
   stage: number;
   label: string;
   hint: string;
+  /** Other words of the trade for it. */
+  also?: string;
   why: string;
 }
 

@@ -7,7 +7,7 @@ export function Acts({ main, onMain, onDrop }: { main: string; onMain?: () => vo
           {main} <span className="k">Enter</span>
         </button>
       )}
-      <button className="btn big" onClick={onDrop}>
+      <button className="btn big" title="Cancel: nothing is kept of it" onClick={onDrop}>
         Drop <span className="k">Esc</span>
       </button>
     </div>

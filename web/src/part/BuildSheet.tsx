@@ -17,12 +17,15 @@ import { VersionList } from "./VersionList";
 /** The part's history as sentences, with the work line in it. */
 export function BuildSheet() {
   const { view, preview, doing, panel, set } = usePartOf("view", "preview", "doing", "panel", "set");
-  const [asking, setAsking] = useState<Step | null>(null);
+  const deleting = usePart((s) => s.deleting);
   if (!view) return <aside className="sheet" />;
   const failed = view.steps.filter((s) => s.status === "failed").length;
   const off = view.steps.filter((s) => s.off).length;
-  const row = (s: Step, i: number) => <StepRow key={s.id} step={s} n={i + 1} onDelete={() => setAsking(s)} />;
+  const row = (s: Step, i: number) => (
+    <StepRow key={s.id} step={s} n={i + 1} onDelete={() => set({ deleting: s.id })} />
+  );
   const part = preview ?? view;
+  const asking = view.steps.find((s) => s.id === deleting);
   return (
     <aside className="sheet" aria-label="Build sheet">
       <header>
@@ -80,7 +83,7 @@ export function BuildSheet() {
           <span>No body yet</span>
         )}
       </footer>
-      {asking && <DeleteDialog step={asking} onClose={() => setAsking(null)} />}
+      {asking && <DeleteDialog step={asking} onClose={() => set({ deleting: null })} />}
     </aside>
   );
 }

@@ -1,20 +1,26 @@
 import { Dialog } from "radix-ui";
-import { useState } from "react";
-import { everything } from "./actions";
+import { useEffect, useState } from "react";
+import { api } from "../api/client";
+import type { HomePage } from "../api/types";
+import { everything, found } from "./findable";
 
 /** Finds anything that can be done by its name, and says why something can't be now. */
 export function Finder({ onClose }: { onClose: () => void }) {
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = everything()
-    .filter((a) => words.every((w) => `${a.name} ${a.hint}`.toLowerCase().includes(w)))
-    .slice(0, 12);
-  const chosen = Math.min(at, found.length - 1);
+  const [parts, setParts] = useState<HomePage["parts"]>([]);
+  useEffect(() => {
+    void api.home().then(
+      (h) => setParts(h.parts),
+      () => {},
+    );
+  }, []);
+  const hits = found(everything(parts), text).slice(0, 12);
+  const chosen = Math.min(at, hits.length - 1);
   const run = (i: number) => {
-    if (!found[i] || found[i].why) return;
+    if (!hits[i] || hits[i].why) return;
     onClose();
-    found[i].run();
+    hits[i].run();
   };
   return (
     <Dialog.Root open onOpenChange={(o) => !o && onClose()}>
@@ -37,7 +43,7 @@ export function Finder({ onClose }: { onClose: () => void }) {
               setAt(0);
             }}
             onKeyDown={(e) => {
-              if (e.key === "ArrowDown") setAt(Math.min(chosen + 1, found.length - 1));
+              if (e.key === "ArrowDown") setAt(Math.min(chosen + 1, hits.length - 1));
               else if (e.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
               else if (e.key === "Enter") run(chosen);
               else return;
@@ -45,7 +51,7 @@ export function Finder({ onClose }: { onClose: () => void }) {
             }}
           />
           <ul role="listbox">
-            {found.map((a, i) => (
+            {hits.map((a, i) => (
               <li
                 key={a.name + i}
                 role="option"
@@ -58,7 +64,7 @@ export function Finder({ onClose }: { onClose: () => void }) {
                 <span className="cap self-center">{a.why ?? a.hint}</span>
               </li>
             ))}
-            {found.length === 0 && <li>Nothing of that name.</li>}
+            {hits.length === 0 && <li>Nothing of that name.</li>}
           </ul>
         </Dialog.Content>
       </Dialog.Portal>

@@ -14,9 +14,10 @@ const KEYS: [string, string][] = [
   ["Delete", "take out what is picked in a sketch"],
   ["Enter, Esc", "apply or finish; one step back"],
   ["Shift + Enter", "the last operation again, with its last values"],
-  ["Ctrl + Z, Ctrl + Y", "undo, redo"],
+  ["Ctrl + Z, Ctrl + Y", "undo, redo; in an open sentence, takes back its last entry"],
   ["Arrow keys", "turn the view by 15°"],
   ["Home, End", "corner view; fit"],
+  ["Page down, Page up", "straight at the face or sketch; as it was looked at before"],
   [".", "do anything"],
   ["?", "this sheet"],
 ];

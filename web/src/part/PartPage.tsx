@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { focusedByKeys, followFocus } from "../frame/focus";
 import { Folded, useFolds } from "../frame/Fold";
 import { NoticeStrip } from "../frame/NoticeStrip";
 import { goHome } from "./actions";
@@ -23,12 +24,15 @@ export function PartPage({ id }: { id: number }) {
     void load(id);
   }, [id, load]);
 
+  useEffect(followFocus, []);
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
       const t = e.target as HTMLElement;
       if (t.closest("input, [role=menu], [role=dialog], [role=alertdialog]")) return;
-      // Enter and Space on a focused button press it
-      if ((e.key === "Enter" || e.key === " ") && t.closest("button")) return;
+      // a button presses by Enter when keys brought the focus there; a mouse click alone leaves Enter to what is being made
+      const pressed = (e.key === "Enter" || e.key === " ") && t.closest("button");
+      if (pressed && (e.key === " " || focusedByKeys())) return;
+      if (pressed) e.preventDefault();
       if (
         partKey(
           e,

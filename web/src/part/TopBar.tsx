@@ -2,11 +2,13 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { Unit } from "../api/types";
 import { goHome } from "./actions";
-import { usePartOf } from "./store";
+import { usePart, usePartOf } from "./store";
 
 /** Name, saved state, unit, undo and redo, and the way to everything. */
 export function TopBar({ onFind }: { onFind: () => void }) {
   const { view, saving, send, shift } = usePartOf("view", "saving", "send", "shift");
+  // while a sentence is open, what can be taken back is in it
+  const writing = usePart((s) => s.doing.kind === "writing");
   const [naming, setNaming] = useState(false);
   return (
     <header className="top">
@@ -93,15 +95,15 @@ export function TopBar({ onFind }: { onFind: () => void }) {
       )}
       <div className="cell undo">
         <button
-          disabled={!view?.undo}
-          title={view?.undo && `Take back: ${view.undo}`}
+          disabled={!view?.undo || writing}
+          title={writing ? "Apply or drop the sentence first" : view?.undo && `Take back: ${view.undo}`}
           onClick={() => void shift("undo")}
         >
           ↶ Undo
         </button>
         <button
-          disabled={!view?.redo}
-          title={view?.redo && `Do again: ${view.redo}`}
+          disabled={!view?.redo || writing}
+          title={writing ? "Apply or drop the sentence first" : view?.redo && `Do again: ${view.redo}`}
           onClick={() => void shift("redo")}
         >
           ↷ Redo

@@ -11,19 +11,15 @@ import { allSeen, hitOf, hittable } from "../sentence/pointing";
 import { isSketch } from "../sketch/drawn";
 import { fit, openStep, startOnFace } from "./actions";
 import { ComparedStrip } from "./ComparedStrip";
+import { DISPLAYS } from "./findable";
 import { FormLayer } from "./FormLayer";
+import { remember } from "./looks";
 import { ModelSizes } from "./ModelSizes";
 import { onLookMoved } from "../sketch/flat";
 import { newSketch } from "./sketching";
 import { StartCard } from "./StartCard";
-import { kept, usePart, type Display, type Doing, type Pick, usePartOf } from "./store";
+import { kept, usePart, type Doing, type Pick, usePartOf } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
-
-const DISPLAYS: [Display, string][] = [
-  ["edged", "Ink edges"],
-  ["shaded", "Shaded"],
-  ["lines", "Lines"],
-];
 
 /** What in the view a click means something on. */
 const pickable = (doing: Doing): Set<Pick["kind"]> | undefined =>
@@ -127,6 +123,7 @@ export function ViewPane() {
     const turnButton = localStorage.getItem("tall-ember-turn") === "middle" ? 1 : 2;
     if (e.button === 1 || e.button === 2) {
       e.preventDefault();
+      remember();
       pane.current!.setPointerCapture(e.pointerId);
       const flat = doing.kind === "sketching" && !e.ctrlKey;
       grip.current = {

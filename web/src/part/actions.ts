@@ -3,10 +3,9 @@ import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { begin, openStep as openSentence } from "../sentence/machine";
 import { isSketch } from "../sketch/drawn";
-import { useSketch } from "../sketch/store";
-import { TOOLS } from "../sketch/toolbox";
 import { flatten, lookMoved } from "../sketch/flat";
-import { finishSketch, newSketch, openSketch } from "./sketching";
+import { newSketch, openSketch } from "./sketching";
+import { remember } from "./looks";
 import { usePart } from "./store";
 
 /** Something that can be done, with the reason when it can't be now. */
@@ -15,6 +14,8 @@ export interface Action {
   hint: string;
   key?: string;
   why?: string;
+  /** Other words by which it is looked for. */
+  also?: string;
   /** The row of the shelf that is being written when its sentence is. */
   offer?: string;
   run(): void;
@@ -57,6 +58,7 @@ const offered = (stage: number, keys = KEYS): Action[] =>
       key: keys[i],
       why: o.why || undefined,
       offer: o.key,
+      also: o.also,
       run: () => void begin(o.key),
     }));
 
@@ -94,9 +96,29 @@ export function shelfActions(stage: number): Action[] {
   if (stage !== 8) return offered(stage);
   const why = solid ? undefined : "There is no body to hand over yet.";
   return [
-    { name: "STEP", hint: "Exact solids, in mm", key: "q", why, run: () => download("step") },
-    { name: "STL", hint: "A closed mesh, in mm", key: "w", why, run: () => download("stl") },
-    { name: "Part file", hint: "Everything, to open again", key: "e", run: () => download("file") },
+    {
+      name: "STEP",
+      hint: "Exact solids, in mm",
+      also: "export, save",
+      key: "q",
+      why,
+      run: () => download("step"),
+    },
+    {
+      name: "STL",
+      hint: "A closed mesh, in mm",
+      also: "export, save",
+      key: "w",
+      why,
+      run: () => download("stl"),
+    },
+    {
+      name: "Part file",
+      hint: "Everything, to open again",
+      also: "export, save",
+      key: "e",
+      run: () => download("file"),
+    },
     ...["", ...(view?.variants ?? []).map((v) => v.name)]
       .filter(() => (view?.variants ?? []).length > 0)
       .map((v) => ({
@@ -121,12 +143,19 @@ export function download(what: "step" | "stl" | "file" | "values", variant?: str
 }
 
 export function lookFrom(name: string): void {
+  remember();
   const { look } = useLookStore.getState();
   look.face(VIEWS[name].toEye, VIEWS[name].up);
-  fit();
+  fitted();
 }
 
+/** Brings everything into the view. */
 export function fit(): void {
+  remember();
+  fitted();
+}
+
+function fitted(): void {
   const { view, preview, doing } = usePart.getState();
   const { look } = useLookStore.getState();
   if (doing.kind === "sketching") return flatten(doing.step);
@@ -139,70 +168,6 @@ export function fit(): void {
     look.scale = all.length > 0 ? Math.min(look.scale, 5) : 5;
   }
   lookMoved();
-}
-
-/** Everything that "Do anything" finds. */
-export function everything(): Action[] {
-  const { view, shift, doing, set, start } = usePart.getState();
-  if (!view) return [];
-  const sketching = doing.kind === "sketching";
-  const leaveFirst = sketching ? "Finish the sketch first." : undefined;
-  const out: Action[] = [];
-  if (sketching) {
-    for (const t of TOOLS) {
-      out.push({
-        name: t.name,
-        hint: `draw · ${t.hint}`,
-        key: t.key,
-        run: () => useSketch.getState().choose(t.id),
-      });
-    }
-    out.push({ name: "Finish sketch", hint: "sketch", run: finishSketch });
-  }
-  for (const s of STAGES) {
-    for (const a of shelfActions(s.n)) {
-      out.push({
-        ...a,
-        key: undefined,
-        name: s.n === 1 ? `Sketch ${a.name.toLowerCase()}` : a.name,
-        hint: `${s.name} · ${a.hint}`,
-        why: a.why ?? leaveFirst,
-      });
-    }
-  }
-  for (const s of view.steps) {
-    out.push({
-      name: `Change ${s.name}`,
-      hint: "step",
-      why: leaveFirst,
-      run: () => openStep(s),
-    });
-  }
-  for (const name of Object.keys(VIEWS)) {
-    out.push({ name: `Look from ${name.toLowerCase()}`, hint: "view", run: () => lookFrom(name) });
-  }
-  out.push({ name: "Fit the part into the view", hint: "view", run: fit });
-  for (const [display, name] of [
-    ["edged", "Shaded with ink edges"],
-    ["shaded", "Shaded"],
-    ["lines", "Lines only"],
-  ] as const) {
-    out.push({ name, hint: "view", run: () => set({ display }) });
-  }
-  out.push({
-    name: "Undo",
-    hint: view.undo,
-    why: view.undo ? undefined : "Nothing to undo.",
-    run: () => void shift("undo"),
-  });
-  out.push({
-    name: "Redo",
-    hint: view.redo,
-    why: view.redo ? undefined : "Nothing to redo.",
-    run: () => void shift("redo"),
-  });
-  out.push({ name: "All parts", hint: "home", run: () => (start({ kind: "looking" }), goHome()) });
-  return out;
 }
 
 /** Opens a step of the sheet where it is changed. */

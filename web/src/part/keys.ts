@@ -4,9 +4,10 @@ import { TOOLS } from "../sketch/toolbox";
 import { LineTool } from "../sketch/tools/line";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
+import { lookBack, lookStraight } from "./looks";
 import { lookMoved } from "../sketch/flat";
 import { finishSketch } from "./sketching";
-import { again, drop, focusDigits, keep, tooEarly } from "../sentence/machine";
+import { again, drop, focusDigits, keep, takeBack, tooEarly } from "../sentence/machine";
 import { usePart } from "./store";
 
 /** The keys of the part page; returns whether the key meant something. */
@@ -15,7 +16,9 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   const key = e.key;
   if ((e.ctrlKey || e.metaKey) && !e.altKey) {
     const k = key.toLowerCase();
-    if (k === "z" && !e.shiftKey) void shift("undo");
+    if (doing.kind === "writing" && (k === "z" || k === "y")) {
+      if (k === "z" && !e.shiftKey) void takeBack();
+    } else if (k === "z" && !e.shiftKey) void shift("undo");
     else if (k === "y" || (k === "z" && e.shiftKey)) void shift("redo");
     else return false;
     return true;
@@ -29,6 +32,8 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   else if (key === "?") openKeys();
   else if (key === "Home") lookFrom("Corner");
   else if (key === "End") fit();
+  else if (key === "PageUp") lookBack();
+  else if (key === "PageDown") lookStraight();
   else if (key.startsWith("Arrow")) {
     const { look } = useLookStore.getState();
     const step = Math.PI / 12 / 0.008;

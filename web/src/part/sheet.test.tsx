@@ -4,6 +4,7 @@ import { api } from "../api/client";
 import type { Command, PartView, Step } from "../api/types";
 import { BodyList } from "./BodyList";
 import { DeleteDialog } from "./DeleteDialog";
+import { everything, found } from "./findable";
 import { Finder } from "./Finder";
 import { partKey } from "./keys";
 import { usePart } from "./store";
@@ -12,7 +13,7 @@ import { VariantsTable } from "./VariantsTable";
 import { VersionList } from "./VersionList";
 
 vi.mock("../api/client", () => ({
-  api: { materials: vi.fn(), versions: vi.fn(), keepVersion: vi.fn() },
+  api: { home: vi.fn(), materials: vi.fn(), versions: vi.fn(), keepVersion: vi.fn() },
   Refused: class extends Error {},
 }));
 
@@ -75,6 +76,7 @@ const press = (label: string, key: string) =>
 beforeEach(() => {
   vi.mocked(api.materials).mockResolvedValue({ Brass: 8.5 });
   vi.mocked(api.versions).mockResolvedValue([{ id: 3, name: "Sent out", made: "2031-02-03T10:11:12Z" }]);
+  vi.mocked(api.home).mockResolvedValue({ parts: [{ id: 8, name: "Flange" }], folders: [] } as never);
   sent = [];
   accepts = true;
   show();
@@ -257,7 +259,36 @@ describe("the finder", () => {
   const offers = [
     { key: "extrude/extrude", label: "Extrude", hint: "Pull a region out of its plane", stage: 2 },
     { key: "shell/shell", label: "Shell", hint: "Hollow it", stage: 3, why: "There is no body yet." },
+    { key: "blend/round", label: "Round", hint: "Along edges", also: "fillet, radius", stage: 4 },
+    { key: "blend/bevel", label: "Bevel", hint: "A flat cut", also: "chamfer", stage: 4 },
   ];
+  const first = (text: string) => found(everything(), text)[0]?.name;
+
+  it("puts whole words and beginnings first, its own name before what else is said of it", () => {
+    show({ offers, values: view.values, bodies: [body("b1", "Cup")] });
+    expect(first("ro")).toBe("Round");
+    expect(first("fillet")).toBe("Round");
+    expect(first("cham")).toBe("Bevel");
+    expect(first("foot outline")).toBe("Change 1 Foot outline");
+    expect(first("delete boss")).toBe("Delete 3 Boss");
+    expect(first("wall")).toBe("Value wall");
+    expect([first("mass"), first("material")]).toEqual(["Bodies", "Bodies"]);
+    expect(first("hide")).toBe("Hide Cup");
+    expect(first("export")).toBe("STEP");
+    expect(first("units")).toBe("Unit mm");
+    expect(first("pull region")).toBe("Extrude");
+    expect(first("zz")).toBeUndefined();
+  });
+
+  it("finds other parts, and lets a step be deleted after asking", async () => {
+    show({ offers });
+    render(<Finder onClose={() => {}} />);
+    write("Do anything", "flange");
+    expect((await screen.findByText("Open Flange")).textContent).toBe("Open Flange");
+    write("Do anything", "delete boss");
+    press("Do anything", "Enter");
+    expect([usePart.getState().deleting, sent]).toEqual(["s3", []]);
+  });
 
   it("finds by any words of name and hint, and says when there is nothing", () => {
     show({ offers });

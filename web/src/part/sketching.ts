@@ -2,7 +2,7 @@ import { Vector3 } from "three";
 import type { Plane } from "../api/types";
 import { Look } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
-import { flatten, lookMoved } from "../sketch/flat";
+import { bringIn, flatten, lookMoved } from "../sketch/flat";
 import { useSketch } from "../sketch/store";
 import { isSketch } from "../sketch/drawn";
 import { usePart } from "./store";
@@ -56,4 +56,5 @@ export function finishSketch(): void {
   before = null;
   usePart.getState().set({ stage: 2 });
   lookMoved();
+  bringIn(doing.step);
 }

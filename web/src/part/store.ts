@@ -48,6 +48,8 @@ interface PartStore {
   litStep: string | null;
   /** The step whose links are shown in the sheet. */
   linked: string | null;
+  /** The step that is about to be deleted, once that is confirmed. */
+  deleting: string | null;
   /** What is open above the steps. */
   panel: Panel | null;
   /** The sentence that was kept last, to begin the like of it again. */
@@ -178,6 +180,7 @@ export const usePart = create<PartStore>((set, get) => {
     hover: null,
     litStep: null,
     linked: null,
+    deleting: null,
     panel: null,
     last: null,
     pointed: [],

@@ -2,7 +2,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import type { Answer, Slot } from "../api/talk";
 import { Acts } from "../part/Acts";
 import { usePart } from "../part/store";
-import { drop, enter, fieldUsed, focusFirst, keep } from "./machine";
+import { drop, enter, fieldUsed, focusFirst, keep, takeBack } from "./machine";
 import { LiveLine } from "./LiveLine";
 import { seen } from "./pointing";
 import { choices, Sentence } from "./Sentence";
@@ -103,6 +103,11 @@ function Field({ at, slot }: { at: string; slot: Slot }) {
           e.stopPropagation();
           if (e.key === "Enter") void keep();
           if (e.key === "Escape") drop();
+          if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "z") {
+            e.preventDefault();
+            setText(null);
+            void takeBack();
+          }
         }}
       />
       {slot.unit && (slot.unit === "°" ? "°" : ` ${slot.unit}`)}

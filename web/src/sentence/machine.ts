@@ -1,5 +1,5 @@
 import { api, Refused } from "../api/client";
-import type { Answer, Entry, Talk } from "../api/talk";
+import type { Answer, Entry, Filled, Talk } from "../api/talk";
 import { type Ahead, kept, usePart } from "../part/store";
 import { hitOf } from "./pointing";
 
@@ -22,6 +22,9 @@ async function asked(talk: Talk): Promise<Answer> {
     return api.sentence(now.id, now.revision, talk);
   }
 }
+
+/** How the open sentence stood before each entry, with the place that the entry was for. */
+let past: { filled: Filled; at: string; typing: boolean }[] = [];
 
 const answerNow = (): Answer | null => {
   const { doing } = usePart.getState();
@@ -85,6 +88,7 @@ async function first(talk: Talk, show: boolean): Promise<void> {
   try {
     const answer = await asked(talk);
     if (mine !== session) return;
+    past = [];
     usePart.getState().start({ kind: "writing", answer, turn: mine });
     if (show) preview(answer);
     const keys = early;
@@ -114,6 +118,7 @@ export function again(): void {
 
 /** Puts a sentence that lacks something where it can be filled in. */
 export function write(answer: Answer): void {
+  past = [];
   usePart.getState().start({ kind: "writing", answer, turn: ++session });
   preview(answer);
 }
@@ -142,6 +147,7 @@ async function run(): Promise<void> {
       const ahead = waiting.length === 0 ? previewAhead(before, next) : null;
       const answer = await asked({ filled: before.filled, ...next });
       if (mine !== session || !answerNow()) return;
+      if (!answer.refused) passed(before.filled, next);
       const whole = answer.lacks.length === 0 && !answer.refused;
       if (ahead && whole) ahead.sure = true;
       else if (ahead) usePart.getState().stay();
@@ -153,6 +159,34 @@ async function run(): Promise<void> {
     } catch (e) {
       told(e);
     }
+  }
+}
+
+/** Keeps how the sentence stood; what is typed at one place is one thing to take back. */
+function passed(filled: Filled, { at, entry }: { at: string; entry: Entry }): void {
+  if ("aim" in entry) return;
+  const typing = "typed" in entry || "pulled" in entry;
+  const last = past[past.length - 1];
+  if (!(typing && last?.typing && last.at === at)) past.push({ filled, at, typing });
+}
+
+/** Takes back the last entry of the open sentence. */
+export async function takeBack(): Promise<void> {
+  await running;
+  const to = past.pop();
+  if (!to || !answerNow()) {
+    usePart.getState().say("Nothing to take back in this sentence. Drop it (Esc) to undo steps of the part.");
+    return;
+  }
+  const mine = session;
+  try {
+    const answer = await asked({ filled: to.filled });
+    if (mine !== session || !answerNow()) return;
+    usePart.getState().set({ doing: { kind: "writing", answer, turn: mine } });
+    preview(answer);
+    if (to.typing) focusOn(to.at);
+  } catch (e) {
+    told(e);
   }
 }
 

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Answer, Slot, Talk } from "../api/talk";
 import type { PartView, Step } from "../api/types";
 import { type Ahead, usePart } from "../part/store";
-import { again, begin, drop, enter, keep, openStep, tooEarly } from "./machine";
+import { again, begin, drop, enter, keep, openStep, takeBack, tooEarly } from "./machine";
 import { allSeen, hittable } from "./pointing";
 import { SheetSentence } from "./SheetSentence";
 import { WriteBar } from "./WriteBar";
@@ -277,6 +277,26 @@ describe("a sentence in the work bar", () => {
     reply = async () => shell();
     await act(() => enter("closed", { chose: "yes" }));
     expect(tried).toHaveBeenLastCalledWith({ do: "keep", talk: { filled: shell().filled } });
+  });
+
+  it("takes back its entries one by one, what was typed at a place at once", async () => {
+    render(<Bar />);
+    const stood = (n: number) => shell({ filled: { kind: "shell", step: "", n } as never });
+    let n = 0;
+    reply = async () => stood(n++);
+    await act(() => begin("shell/shell"));
+    await act(() => enter("closed", { chose: "yes" }));
+    await act(() => enter("thickness", { typed: "3" }));
+    await act(() => enter("thickness", { typed: "35" }));
+    await act(() => enter("faces", { aim: true }));
+    fireEvent.keyDown(field("Thickness"), { key: "z", ctrlKey: true });
+    await waitFor(() => expect(asked.at(-1)).toEqual({ filled: stood(1).filled }));
+    await act(() => takeBack());
+    expect(asked.at(-1)).toEqual({ filled: stood(0).filled });
+    const before = asked.length;
+    await act(() => takeBack());
+    expect(asked).toHaveLength(before);
+    expect(said).toHaveBeenCalledWith(expect.stringContaining("Nothing to take back"));
   });
 
   it("takes keys that come while it is on its way", async () => {

@@ -3,6 +3,7 @@ import type { SketchStep, Vec2 } from "../api/types";
 import { degrees, lengthText } from "../api/numbers";
 import { usePart } from "../part/store";
 import { layOut, valueText, type Laid } from "./dimensions";
+import { refit } from "./flat";
 import { isDimension } from "./holds";
 import type { Model } from "./model";
 import type { SeenPlane } from "./plane";
@@ -149,8 +150,10 @@ export function AskInput({ ask, at }: { ask: Ask; at: Vec2 }) {
 /** Sends a typed value; the field stays open while it is refused. */
 export async function setDimension(step: string, id: string, text: string): Promise<boolean> {
   const done = await usePart.getState().send({ do: "set-dimension", id: step, dimension: id, value: text });
-  if (done) useSketch.getState().set({ editing: null, picks: [] });
-  return done;
+  if (!done) return false;
+  useSketch.getState().set({ editing: null, picks: [] });
+  refit(step);
+  return true;
 }
 
 function NumberInput({

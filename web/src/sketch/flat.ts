@@ -1,4 +1,4 @@
-import type { Vec3 } from "../api/types";
+import type { Vec2, Vec3 } from "../api/types";
 import { usePart } from "../part/store";
 import { useLookStore } from "../scene/useLook";
 import { isSketch } from "./drawn";
@@ -30,20 +30,61 @@ export function flatten(id: string): void {
   lookMoved();
 }
 
-/** Fits the open sketch anew when something of it has come to lie outside the view. */
-export function refit(id: string): void {
+/** Where a sketch lies in the view; nothing when it is empty or not built. */
+function extent(id: string): { x: number[]; y: number[] } | null {
   const { view } = usePart.getState();
   const placed = view?.sketches[id];
   const step = view?.steps.find((s) => s.id === id);
   const bounds = step && isSketch(step) ? new Model(step).bounds() : null;
-  if (!placed || !bounds) return;
+  if (!placed || !bounds) return null;
+  const { toPx } = seenPlane(useLookStore.getState().look, placed);
+  const [[a, b], [c, d]] = bounds;
+  const corners = (
+    [
+      [a, b],
+      [c, b],
+      [c, d],
+      [a, d],
+    ] as Vec2[]
+  ).map(toPx);
+  return { x: corners.map((p) => p[0]), y: corners.map((p) => p[1]) };
+}
+
+const EDGE = 24;
+
+function outside({ x, y }: { x: number[]; y: number[] }): boolean {
   const { look } = useLookStore.getState();
-  const { toPx } = seenPlane(look, placed);
-  const outside = bounds.some((p) => {
-    const [x, y] = toPx(p);
-    return x < 24 || y < 24 || x > look.width - 24 || y > look.height - 24;
-  });
-  if (outside) flatten(id);
+  return (
+    Math.min(...x, ...y) < EDGE || Math.max(...x) > look.width - EDGE || Math.max(...y) > look.height - EDGE
+  );
+}
+
+/**
+ * Fits the open sketch anew when something of it has come to lie outside the view; once it has a size, also when it has
+ * become so small that it can't be worked on.
+ */
+export function refit(id: string): void {
+  const { view } = usePart.getState();
+  const at = extent(id);
+  const step = view?.steps.find((s) => s.id === id);
+  if (!at || !step || !isSketch(step)) return;
+  const { look } = useLookStore.getState();
+  const size = Math.max(Math.max(...at.x) - Math.min(...at.x), Math.max(...at.y) - Math.min(...at.y));
+  const sized = step.constraints.some((c) => c.value !== undefined);
+  if (outside(at) || (sized && size < 0.12 * Math.min(look.width, look.height))) flatten(id);
+}
+
+/** Brings a sketch into the view as it is looked at, when it lies outside. */
+export function bringIn(id: string): void {
+  const at = extent(id);
+  if (!at || !outside(at)) return;
+  const { look } = useLookStore.getState();
+  const [x0, x1] = [Math.min(...at.x), Math.max(...at.x)];
+  const [y0, y1] = [Math.min(...at.y), Math.max(...at.y)];
+  look.middle.copy(look.fromScreen((x0 + x1) / 2, (y0 + y1) / 2));
+  const fits = Math.min((0.8 * look.width) / (x1 - x0 || 1), (0.8 * look.height) / (y1 - y0 || 1));
+  if (fits < 1) look.scale *= fits;
+  lookMoved();
 }
 
 let moved: () => void = () => {};

@@ -283,7 +283,9 @@ export const useSketch = create<SketchStore>((set, get) => ({
     if (!d || !step || !s || s.kinds.length === 0) return;
     const draft = new Draft(d.model);
     draft.size(s.kind, text, ...(fitting(d.model, s.kind, s.on) ?? s.on));
-    if (await usePart.getState().send(draft.command(step.id))) set({ sizing: null, picks: [] });
+    if (!(await usePart.getState().send(draft.command(step.id)))) return;
+    set({ sizing: null, picks: [] });
+    refit(step.id);
   },
 
   hold(kind) {

@@ -110,6 +110,7 @@ public class PartView {
                         .put("stage", o.stage())
                         .put("label", o.label())
                         .put("hint", o.hint())
+                        .put("also", o.also())
                         .put("why", o.why()));
         ArrayNode unshown = n.putArray("unshown");
         PartDocument doc = piece.state().document();

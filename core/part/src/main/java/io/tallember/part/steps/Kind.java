@@ -175,7 +175,13 @@ public abstract class Kind {
 
     protected final Offer offer(String key, String why) {
         String at = "offer." + key;
-        return new Offer(kinds.get(0) + "/" + key, stage, words.text(at), words.text(at + ".hint"), why);
+        return new Offer(
+                kinds.get(0) + "/" + key,
+                stage,
+                words.text(at),
+                words.text(at + ".hint"),
+                words.find(at + ".also").orElse(""),
+                why);
     }
 
     /** Why it can't be begun on a part without a body; empty when there is one. */

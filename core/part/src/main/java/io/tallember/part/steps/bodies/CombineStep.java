@@ -22,13 +22,22 @@ public record CombineStep(String id, String name, boolean off, Way way, List<Str
     public CombineStep {
         bodies = List.copyOf(new LinkedHashSet<>(bodies));
         if (bodies.size() == 1) {
-            throw Refusal.of("Pick two bodies or more to combine.");
+            throw Refusal.of("Pick two bodies or more to unite, subtract or intersect.");
         }
     }
 
     /** Of all bodies. */
     public CombineStep(String id, String name, boolean off, Way way) {
         this(id, name, off, way, List.of());
+    }
+
+    @Override
+    public String kind() {
+        return switch (way) {
+            case JOIN -> "Unite";
+            case SUBTRACT -> "Subtract";
+            case COMMON -> "Intersect";
+        };
     }
 
     @Override
