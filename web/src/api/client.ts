@@ -1,6 +1,9 @@
 import type { Reply } from "./replies";
-import type { Answer, Talk } from "./talk";
-import type { Command, Comparison, Constraint, HomePage, Version } from "./types";
+import type { Answer, FaceSpots, Hit, Talk } from "./talk";
+import type { Command, Comparison, Constraint, HomePage, Shape, Version } from "./types";
+
+/** Tells this page from others that show the same part. */
+const PAGE = Math.random().toString(36).slice(2);
 
 /** A refusal in a sentence that can be shown as it is. */
 export class Refused extends Error {
@@ -64,7 +67,20 @@ export const api = {
   command: (id: number, revision: number, command: Command, seen: string[]) =>
     ask<Reply>("POST", `/api/parts/${id}/commands`, { revision, command, seen }),
   preview: (id: number, revision: number, command: Command, seen: string[], signal: AbortSignal) =>
-    ask<Reply>("POST", `/api/parts/${id}/preview`, { revision, command, seen }, signal),
+    ask<Reply>("POST", `/api/parts/${id}/preview`, { revision, command, seen, page: PAGE }, signal),
+  /** The material that would come and go with a command. */
+  difference: (id: number, revision: number, command: Command, signal: AbortSignal) =>
+    ask<{ come?: Shape[]; gone?: Shape[] }>(
+      "POST",
+      `/api/parts/${id}/preview/difference`,
+      { revision, command, page: PAGE },
+      signal,
+    ),
+  /** Rows of the shelves that can be begun with all that is picked. */
+  fits: (id: number, revision: number, picked: Hit[]) =>
+    ask<{ offers: string[] }>("POST", `/api/parts/${id}/fits`, { revision, picked }),
+  spots: (id: number, revision: number, body: string, face: string) =>
+    ask<FaceSpots>("POST", `/api/parts/${id}/spots`, { revision, body, face }),
   /** A sentence after an entry. */
   sentence: (id: number, revision: number, talk: Talk) =>
     ask<Answer>("POST", `/api/parts/${id}/sentence`, { revision, talk }),

@@ -26,6 +26,9 @@ export interface Slot {
   what?: string[];
   many?: boolean;
   held?: Ref[];
+  /** What it holds, each by what it is taken out and in words; and what is taken along, such as smooth neighbours. */
+  items?: { out: string; called: string }[];
+  reached?: Ref[];
   as?: "body" | "step" | "face";
   /** Sketches whose regions, lines or curves can be clicked for it; and the one in use. */
   among?: string[];
@@ -47,13 +50,24 @@ export interface Filled {
 
 /** A click in the view. */
 export interface Hit {
-  what: "face" | "edge" | "corner" | "region" | "line" | "curve" | "point" | "mark" | "nothing";
+  what:
+    "face" | "edge" | "corner" | "region" | "line" | "curve" | "point" | "mark" | "body" | "step" | "nothing";
   of: string;
   key: string;
   ref?: unknown;
   point?: Vec3;
   ray?: { from: Vec3; way: Vec3 };
   under?: Hit;
+  /** The centre of the clicked face, or just the point, where it isn't the grid that is meant. */
+  spot?: "centre" | "point";
+}
+
+/** Where a click on a flat face snaps to: its spots, else the grid of its frame; and its straight sides. */
+export interface FaceSpots {
+  grid: number;
+  frame: { origin: Vec3; x: Vec3; y: Vec3 };
+  spots: { kind: "centre" | "edge" | "point"; key: string; word: string; at: Vec3 }[];
+  sides: { from: Vec3; to: Vec3 }[];
 }
 
 export type Entry =
@@ -102,6 +116,8 @@ export interface Answer extends Sentence {
   /** Whether the part is shown without the step while something is missing. */
   seenWithout: boolean;
   handles: Handle[];
+  /** Lines that show from where its lengths are measured. */
+  measures?: { from: Vec3; to: Vec3 }[];
   stage: number;
   offer: string;
 }

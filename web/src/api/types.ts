@@ -88,7 +88,8 @@ export interface PlacedSketch {
 export interface FaceLine {
   key: string;
   shape: string;
-  surface: string;
+  /** Its form, and the step that made it, in words. */
+  called: string;
   point: Vec3;
   /** Out of the material, at the point. */
   out: Vec3;
@@ -106,6 +107,7 @@ export interface BodyView {
     key: string;
     shape: string;
     point: Vec3;
+    called: string;
     form: "line" | "circle" | "other";
     /** From a sharp edge toward the middle of a ball that rounds it. */
     way?: Vec3;

@@ -8,8 +8,10 @@ import { hitOf, sketchSlot } from "../sentence/pointing";
 import { isSketch } from "../sketch/drawn";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
+import { take as takeIdle } from "./hand";
 import { PlaneLayer } from "./PlaneLayer";
-import { usePart } from "./store";
+import { type Pick, samePick, usePart } from "./store";
+import { Measures, SpotLayer } from "./SpotLayer";
 import { Troubles } from "./Troubles";
 
 /** Over the solids: sketches that no step uses yet; while a sentence is written, what of sketches it takes, and its arrows. */
@@ -41,10 +43,18 @@ export function FormLayer() {
       {sketches
         .filter((s) => wanted(s.id))
         .map((s) => (
-          <Drawn key={s.id} step={s} regions={regions} axis={sketchSlot(answer, "curve")} />
+          <Drawn
+            key={s.id}
+            step={s}
+            regions={regions}
+            axis={sketchSlot(answer, "curve")}
+            idle={doing.kind === "looking"}
+          />
         ))}
       {answer?.takes.includes("point") && sketches.map((s) => <Points key={s.id} step={s} />)}
+      {answer && <Measures answer={answer} />}
       {answer && <Handles answer={answer} />}
+      <SpotLayer />
       <Troubles />
     </svg>
   );
@@ -56,8 +66,31 @@ const same = (held: Slot["held"], r: Region) =>
 const take = (what: "region" | "line", of: string, r: Region) =>
   void enter("", { hit: { what, of, key: "", ref: { boundary: r.boundary, inside: r.inside } } });
 
+const asPick = (sketch: string, r: Region): Pick => ({
+  kind: "region",
+  key: r.boundary.join(),
+  body: sketch,
+});
+
+function placeOf(e: React.MouseEvent): [number, number] {
+  const pane = (e.currentTarget as Element).closest(".view")!.getBoundingClientRect();
+  return [e.clientX - pane.left, e.clientY - pane.top];
+}
+
 /** A sketch as it is drawn: its regions and lines can be clicked where a sentence takes them. */
-function Drawn({ step, regions, axis }: { step: DrawnStep; regions?: Slot; axis?: Slot }) {
+function Drawn({
+  step,
+  regions,
+  axis,
+  idle,
+}: {
+  step: DrawnStep;
+  regions?: Slot;
+  axis?: Slot;
+  /** Whether regions are picked for what is still to be begun. */
+  idle: boolean;
+}) {
+  const picks = usePart((s) => s.picks);
   const look = useLook();
   const placed = usePart((s) => s.view!.sketches[step.id]);
   const plane = seenPlane(look, placed);
@@ -71,10 +104,18 @@ function Drawn({ step, regions, axis }: { step: DrawnStep; regions?: Slot; axis?
       {placed.regions.map((r) => (
         <path
           key={r.boundary.join() + r.inside.join()}
-          className={`sk-region ${regions ? "pickable" : ""} ${here && same(regions?.held, r) ? "picked" : ""}`}
+          className={`sk-region ${regions || idle ? "pickable" : ""} ${
+            (here && same(regions?.held, r)) || picks.some((p) => samePick(p, asPick(step.id, r)))
+              ? "picked"
+              : ""
+          }`}
           data-region={r.boundary.join("")}
           d={r.path}
-          onClick={() => regions && take("region", step.id, r)}
+          onClick={(e) =>
+            regions
+              ? take("region", step.id, r)
+              : idle && takeIdle(asPick(step.id, r), placeOf(e), e.shiftKey)
+          }
         />
       ))}
       {model

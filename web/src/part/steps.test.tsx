@@ -264,7 +264,7 @@ describe("rail and shelf", () => {
   });
 
   it("name what is picked", () => {
-    show({ bodies: [{ id: "b1", faces: [{ key: "f1", surface: "cylinder" }], edges: [], vertices: [] }] });
+    show({ bodies: [{ id: "b1", faces: [{ key: "f1", called: "round face of Hole 1" }], edges: [], vertices: [] }] });
     usePart.setState({
       picks: [
         { kind: "face", key: "f1", body: "b1" },
@@ -272,6 +272,11 @@ describe("rail and shelf", () => {
       ],
     });
     render(<Shelf />);
-    expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual(["facecylinder", "corner"]);
+    expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual([
+      "round face of Hole 1✕",
+      "corner✕",
+    ]);
+    fireEvent.click(screen.getByRole("button", { name: "Take out corner" }));
+    expect(usePart.getState().picks).toEqual([{ kind: "face", key: "f1", body: "b1" }]);
   });
 });

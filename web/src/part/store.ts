@@ -1,11 +1,18 @@
 import { create } from "zustand";
 import { api, Refused } from "../api/client";
 import { type DrawnShape, opened, type Reply } from "../api/replies";
-import type { Command, Comparison, PartView } from "../api/types";
+import type { Command, Comparison, PartView, Shape } from "../api/types";
 import type { Answer, Filled } from "../api/talk";
 import { fieldsOf } from "../frame/fields";
 
-export type Pick = { kind: "face" | "edge" | "vertex"; key: string; body: string };
+/** Something picked: of a body; of a sketch, whose id stands for the body's; or a step. */
+export type Pick = {
+  kind: "face" | "edge" | "vertex" | "region" | "body" | "step";
+  key: string;
+  body: string;
+};
+
+export const samePick = (a: Pick, b: Pick) => a.kind === b.kind && a.key === b.key && a.body === b.body;
 
 export type Doing =
   | { kind: "looking" }
@@ -13,7 +20,14 @@ export type Doing =
   | { kind: "choosing-face"; sketch?: string }
   | { kind: "sketching"; step: string }
   /** A step being made or changed, as its sentence stands; the turn tells one opening from another. */
-  | { kind: "writing"; answer: Answer; turn: number };
+  | { kind: "writing"; answer: Answer; turn: number; followed?: Followed[] };
+
+/** A choice that followed from the last entry, and what it was before. */
+export interface Followed {
+  at: string;
+  was: string;
+  said: string;
+}
 
 export interface Notice {
   text: string;
@@ -37,6 +51,8 @@ interface PartStore {
   preview: PartView | null;
   previewWhy: string;
   previewMs: number;
+  /** The material that would come and go with what is being made. */
+  previewChange: { come: Shape[]; gone: Shape[] } | null;
   missing: string;
   shapes: Map<string, DrawnShape>;
   saving: boolean;
@@ -44,6 +60,8 @@ interface PartStore {
   stage: number;
   display: Display;
   picks: Pick[];
+  /** Where in the view the last thing was picked, in pixels. */
+  pickedAt: [number, number];
   hover: Pick | null;
   litStep: string | null;
   /** The step whose links are shown in the sheet. */
@@ -80,6 +98,8 @@ interface PartStore {
 }
 
 const MOST_SHAPES = 2000;
+/** So long the hand rests, in ms, before what a preview changes is worked out. */
+const RESTED = 150;
 
 let trial: AbortController | null = null;
 let trialTimer = 0;
@@ -129,6 +149,7 @@ export const usePart = create<PartStore>((set, get) => {
       view,
       preview: null,
       previewWhy: "",
+      previewChange: null,
       picks: s.picks.filter((p) => stillThere(view, p)),
       hover: null,
       missing: "",
@@ -137,6 +158,20 @@ export const usePart = create<PartStore>((set, get) => {
     const compared = get().compared;
     if (compared) void get().compare(compared.other);
     document.title = `${view.name} · Tall Ember`;
+  }
+
+  /** Shows what material a preview brings and takes, once the hand has rested a little. */
+  async function differ(view: PartView, command: Command, control: AbortController) {
+    set({ previewChange: null });
+    await new Promise((done) => window.setTimeout(done, RESTED));
+    if (trial !== control) return;
+    try {
+      const { come = [], gone = [] } = await api.difference(view.id, view.revision, command, control.signal);
+      if (trial === control && get().preview) set({ previewChange: { come, gone } });
+    } catch (e) {
+      // the preview is shown all the same
+      if (!(e instanceof Refused) && !(e instanceof DOMException)) throw e;
+    }
   }
 
   async function refused(e: unknown, id: number) {
@@ -170,6 +205,7 @@ export const usePart = create<PartStore>((set, get) => {
     preview: null,
     previewWhy: "",
     previewMs: 0,
+    previewChange: null,
     missing: "",
     shapes: new Map(),
     saving: false,
@@ -177,6 +213,7 @@ export const usePart = create<PartStore>((set, get) => {
     stage: 1,
     display: "edged",
     picks: [],
+    pickedAt: [0, 0],
     hover: null,
     litStep: null,
     linked: null,
@@ -246,7 +283,7 @@ export const usePart = create<PartStore>((set, get) => {
     tryOut(command, ahead) {
       stopTrial();
       if (!command) {
-        if (get().preview || get().previewWhy) set({ preview: null, previewWhy: "" });
+        if (get().preview || get().previewWhy) set({ preview: null, previewWhy: "", previewChange: null });
         return;
       }
       const control = new AbortController();
@@ -263,10 +300,11 @@ export const usePart = create<PartStore>((set, get) => {
           const seen = await told(reply, () => ask([]));
           if (trial !== control) return;
           set({ preview: seen, previewWhy: "", previewMs: performance.now() - begin });
+          await differ(view, command, control);
         } catch (e) {
           if (!(e instanceof Refused) || trial !== control) return;
           if (ahead && !ahead.sure) ahead.refused = true;
-          else set({ preview: null, previewWhy: e.message });
+          else set({ preview: null, previewWhy: e.message, previewChange: null });
         }
       }, 10);
     },
@@ -292,8 +330,11 @@ export const usePart = create<PartStore>((set, get) => {
 });
 
 function stillThere(view: PartView, p: Pick): boolean {
+  if (p.kind === "step") return view.steps.some((s) => s.id === p.key);
+  if (p.kind === "region")
+    return view.sketches[p.body]?.regions.some((r) => r.boundary.join() === p.key) ?? false;
   const body = view.bodies.find((b) => b.id === p.body);
-  if (!body) return false;
+  if (!body || p.kind === "body") return body !== undefined;
   const list: { key: string }[] =
     p.kind === "face" ? body.faces : p.kind === "edge" ? body.edges : body.vertices;
   return list.some((x) => x.key === p.key);

@@ -1,4 +1,5 @@
 import {
+  Box3,
   BufferAttribute,
   BufferGeometry,
   Group,
@@ -43,6 +44,8 @@ export class Scene {
   private readonly solids = new Group();
   private readonly marks = new Group();
   private readonly between = new Group();
+  /** Where material comes or goes. */
+  private readonly changed = new Box3();
   private readonly tinted = new Map<string, ShaderMaterial>();
   private readonly materials = {
     clay: clay(),
@@ -229,8 +232,10 @@ export class Scene {
 
   /** Shows material that came and material that went over the part. */
   overlay(come: Shape[], gone: Shape[]): void {
+    const p = new Vector3();
     for (const m of this.between.children) (m as Mesh).geometry.dispose();
     this.between.clear();
+    this.changed.makeEmpty();
     for (const [shapes, material] of [
       [come, this.materials.come],
       [gone, this.materials.gone],
@@ -242,9 +247,23 @@ export class Scene {
         g.setAttribute("normal", new BufferAttribute(s.normals, 3));
         g.setIndex(new BufferAttribute(s.triangles, 1));
         this.between.add(new Mesh(g, material));
+        for (let i = 0; i + 2 < s.positions.length; i += 3)
+          this.changed.expandByPoint(p.fromArray(s.positions, i));
       }
     }
     this.redraw();
+  }
+
+  /** Whether some of the material that comes or goes lies outside the view. */
+  changeOutside(): boolean {
+    const { min, max } = this.changed;
+    if (this.changed.isEmpty()) return false;
+    return [0, 1, 2, 3, 4, 5, 6, 7].some((i) => {
+      const [x, y] = this.look.toScreen(
+        new Vector3(i & 1 ? max.x : min.x, i & 2 ? max.y : min.y, i & 4 ? max.z : min.z),
+      );
+      return x < 0 || y < 0 || x > this.look.width || y > this.look.height;
+    });
   }
 
   /** Marks what the pointer is over and what is picked. */
@@ -254,7 +273,9 @@ export class Scene {
     const add = (p: Pick, picked: boolean) => {
       const body = this.bodies.find((b) => b.id === p.body)?.view;
       if (!body) return;
-      if (p.kind === "face") {
+      if (p.kind === "body") {
+        body.faces.forEach((f) => add({ kind: "face", key: f.key, body: body.id }, picked));
+      } else if (p.kind === "face") {
         const line = body.faces.find((f) => f.key === p.key);
         if (!line) return;
         const f = this.face(line.shape);

@@ -36,10 +36,7 @@ export class Picking {
 
   /** The first face under a pixel, and whether a point isn't hidden behind it. */
   private faceUnder(x: number, y: number): { face: Pick | null; seen: (p: Vector3) => boolean } {
-    const ray = new Ray(
-      this.look.fromScreen(x, y).addScaledVector(this.look.toEye(), 20000),
-      this.look.toEye().negate(),
-    );
+    const ray = this.ray(x, y);
     let near = Infinity;
     let face: Pick | null = null;
     for (const b of this.bodies()) {
@@ -56,26 +53,103 @@ export class Picking {
     return { face, seen };
   }
 
-  /** Faces in a rectangle of pixels: drawn to the right, those wholly inside; to the left, those it touches. */
-  box(x0: number, y0: number, x1: number, y1: number): Pick[] {
+  /** What is in a rectangle of pixels: drawn to the right, what is wholly inside; to the left, what it touches. */
+  box(x0: number, y0: number, x1: number, y1: number, kinds: Set<Pick["kind"]>): Pick[] {
     const touching = x1 < x0;
     const p = new Vector3();
-    const out: Pick[] = [];
-    for (const b of this.bodies()) {
-      for (const f of b.view.faces) {
-        const { positions } = this.shape(f.shape);
-        let all = true;
-        let some = false;
-        for (let i = 0; i < positions.length; i += 3) {
-          const [x, y] = this.look.toScreen(p.fromArray(positions, i));
-          const inside = (x - x0) * (x - x1) <= 0 && (y - y0) * (y - y1) <= 0;
-          all = all && inside;
-          some = some || inside;
-        }
-        if (touching ? some : all) out.push({ kind: "face", key: f.key, body: b.id });
+    const inside = (points: ArrayLike<number>) => {
+      let all = true;
+      let some = false;
+      for (let i = 0; i + 2 < points.length; i += 3) {
+        const [x, y] = this.look.toScreen(p.fromArray(points, i));
+        const within = (x - x0) * (x - x1) <= 0 && (y - y0) * (y - y1) <= 0;
+        all = all && within;
+        some = some || within;
       }
+      return touching ? some : all;
+    };
+    return this.bodies().flatMap((b) => {
+      const faces = kinds.has("face")
+        ? b.view.faces.filter((f) => inside(this.shape(f.shape).positions))
+        : [];
+      const edges = kinds.has("edge") ? b.view.edges.filter((e) => inside(this.shape(e.shape).line)) : [];
+      // where a field takes both, edges are what is meant by a box
+      return edges.length > 0
+        ? edges.map((e): Pick => ({ kind: "edge", key: e.key, body: b.id }))
+        : faces.map((f): Pick => ({ kind: "face", key: f.key, body: b.id }));
+    });
+  }
+
+  /** All that lies under a pixel, from the eye on; hidden is what something lies over. */
+  allAt(x: number, y: number, kinds?: Set<Pick["kind"]>): { pick: Pick; hidden: boolean }[] {
+    const takes = (k: Pick["kind"]) => !kinds || kinds.has(k);
+    const { seen } = this.faceUnder(x, y);
+    const depth = (v: Vector3) => -v.dot(this.look.toEye());
+    const out: { pick: Pick; depth: number; hidden: boolean }[] = [];
+    const add = (pick: Pick, at: Vector3) => {
+      const known = out.find(
+        (o) => o.pick.kind === pick.kind && o.pick.key === pick.key && o.pick.body === pick.body,
+      );
+      if (!known) out.push({ pick, depth: depth(at), hidden: !seen(at) });
+    };
+    const ray = this.ray(x, y);
+    for (const b of this.bodies()) {
+      if (takes("vertex"))
+        for (const v of b.view.vertices) {
+          const at = new Vector3(...v.point);
+          const [sx, sy] = this.look.toScreen(at);
+          if (Math.hypot(sx - x, sy - y) < 6) add({ kind: "vertex", key: v.key, body: b.id }, at);
+        }
+      if (takes("edge"))
+        for (const e of b.view.edges) {
+          const near = this.nearest(e.shape, x, y);
+          if (near && near.d < 6) add({ kind: "edge", key: e.key, body: b.id }, near.at);
+        }
+      if (takes("face"))
+        for (const hit of b.bvh.raycast(ray, 2).sort((p, q) => p.distance - q.distance))
+          add(
+            { kind: "face", key: b.view.faces[b.faceOfTriangle[hit.faceIndex!]].key, body: b.id },
+            hit.point,
+          );
     }
-    return out;
+    // what is at one depth: the small before the large
+    const small = { vertex: 0, edge: 1 } as Partial<Record<Pick["kind"], number>>;
+    const slack = 6 / this.look.scale;
+    return out.sort((a, b) =>
+      Math.abs(a.depth - b.depth) > slack
+        ? a.depth - b.depth
+        : (small[a.pick.kind] ?? 2) - (small[b.pick.kind] ?? 2),
+    );
+  }
+
+  private ray(x: number, y: number): Ray {
+    const eye = this.look.toEye();
+    return new Ray(this.look.fromScreen(x, y).addScaledVector(eye, 20000), eye.negate());
+  }
+
+  /** The nearest place in sight of an edge's line to a pixel, and how many pixels away it is. */
+  private nearest(
+    shape: string,
+    x: number,
+    y: number,
+    seen: (p: Vector3) => boolean = () => true,
+  ): { at: Vector3; d: number } | null {
+    const l = this.shape(shape).line;
+    let best: { at: Vector3; d: number } | null = null;
+    const a = new Vector3();
+    const c = new Vector3();
+    for (let i = 0; i + 5 < l.length; i += 3) {
+      const [ax, ay] = this.look.toScreen(a.fromArray(l, i));
+      const [cx, cy] = this.look.toScreen(c.fromArray(l, i + 3));
+      const len2 = (cx - ax) ** 2 + (cy - ay) ** 2;
+      const t = len2 === 0 ? 0 : ((x - ax) * (cx - ax) + (y - ay) * (cy - ay)) / len2;
+      const on = Math.min(1, Math.max(0, t));
+      const d = Math.hypot(ax + on * (cx - ax) - x, ay + on * (cy - ay) - y);
+      if (best && d >= best.d) continue;
+      const at = a.clone().lerp(c, on);
+      if (seen(at)) best = { at, d };
+    }
+    return best;
   }
 
   /** The edge under a pixel, one in sight before others. */
@@ -105,34 +179,20 @@ export class Picking {
     return found;
   }
 
+  /** Of edges one behind the other the one nearer to the eye. */
   private edgeAt(x: number, y: number, seen: (p: Vector3) => boolean): Pick | null {
     let best = 5;
     let height = -Infinity;
     let found: Pick | null = null;
-    const a = new Vector3();
-    const c = new Vector3();
     const eye = this.look.toEye();
     for (const b of this.bodies()) {
       for (const e of b.view.edges) {
-        const l = this.shape(e.shape).line;
-        for (let i = 0; i + 5 < l.length; i += 3) {
-          a.fromArray(l, i);
-          c.fromArray(l, i + 3);
-          const [ax, ay] = this.look.toScreen(a);
-          const [cx, cy] = this.look.toScreen(c);
-          const len2 = (cx - ax) ** 2 + (cy - ay) ** 2;
-          const t =
-            len2 === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * (cx - ax) + (y - ay) * (cy - ay)) / len2));
-          const d = Math.hypot(ax + t * (cx - ax) - x, ay + t * (cy - ay) - y);
-          const at = a.clone().lerp(c, t);
-          // of edges one behind the other the one nearer to the eye
-          const nearer = Math.abs(d - best) < 0.5 && at.dot(eye) > height + 1e-6;
-          if ((nearer || d < best - 0.5 || (found === null && d < best)) && seen(at)) {
-            best = d;
-            height = at.dot(eye);
-            found = { kind: "edge", key: e.key, body: b.id };
-          }
-        }
+        const near = this.nearest(e.shape, x, y, seen);
+        if (!near || near.d >= (found ? best + 0.5 : best)) continue;
+        if (found && near.d >= best - 0.5 && near.at.dot(eye) <= height + 1e-6) continue;
+        best = near.d;
+        height = near.at.dot(eye);
+        found = { kind: "edge", key: e.key, body: b.id };
       }
     }
     return found;

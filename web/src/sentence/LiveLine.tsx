@@ -1,6 +1,9 @@
 import type { Answer } from "../api/talk";
 import { MM, spaced } from "../api/numbers";
+import { fit } from "../part/actions";
 import { usePart } from "../part/store";
+import { currentScene } from "../scene/current";
+import { useLook } from "../scene/useLook";
 import { enter } from "./machine";
 
 /** Under the sentence: what is wrong with it, why it can't be built, or what it changes. */
@@ -17,9 +20,17 @@ export function LiveLine({ answer }: { answer: Answer }) {
   const why = trouble ?? failed?.message ?? previewWhy;
   const delta = preview && view ? (preview.volume ?? 0) - (view.volume ?? 0) : null;
   const bodies = preview && view ? preview.bodies.length - view.bodies.length : 0;
+  const change = usePart((s) => s.previewChange);
+  const followed = usePart((s) => (s.doing.kind === "writing" ? s.doing.followed : undefined)) ?? [];
+  const look = useLook();
+  const outside = change !== null && look.width > 0 && currentScene()?.changeOutside();
+  // of a kind that works on material, once that was compared
+  const nothing =
+    change && answer.stage > 1 && bodies === 0 && change.come?.length === 0 && change.gone?.length === 0;
   return (
-    <p className={`live ${why ? "plum" : ""}`} aria-live="polite" data-testid="live">
+    <p className={`live ${why || nothing ? "plum" : ""}`} aria-live="polite" data-testid="live">
       {why ||
+        (nothing && "Nothing would change: the material stays as it is.") ||
         (delta !== null && view && answer.lacks.length === 0
           ? `preview ${Math.round(ms)} ms · volume ${delta < 0 ? "−" : "+"}${spaced(
               Math.abs(delta) / MM[view.unit] ** 3,
@@ -30,6 +41,24 @@ export function LiveLine({ answer }: { answer: Answer }) {
           {r.label}
         </button>
       ))}
+      {!why &&
+        followed
+          .filter((f) => answer.slots[f.at])
+          .map((f) => (
+            <button
+              key={f.at}
+              className="pl-3 underline"
+              title={`${answer.slots[f.at].label}: it followed from what you did`}
+              onClick={() => void enter(f.at, { chose: f.was })}
+            >
+              now {answer.slots[f.at].text}; back to {f.said}
+            </button>
+          ))}
+      {!why && outside && (
+        <button className="pl-3 underline" onClick={fit}>
+          Bring all of it into the view
+        </button>
+      )}
     </p>
   );
 }

@@ -84,6 +84,11 @@ function SheetSlot({
       />
     );
   }
+  const lit = {
+    onMouseEnter: () => usePart.getState().set({ pointed: seen(slot, usePart.getState().view!) }),
+    onMouseLeave: () => usePart.getState().set({ pointed: [] }),
+  };
+  if (slot.is === "word") return <span {...lit}>{slot.text}</span>;
   const options = choices(slot);
   const value = slot.chosen ?? "";
   if (slot.options && (slot.is === "choice" || onPickPlane)) {
@@ -102,8 +107,7 @@ function SheetSlot({
       className={`slot ${slot.is === "open" ? "" : "geo"}`}
       title={slot.is === "open" ? slot.label : `${slot.label}: open it in the work bar to pick others`}
       onClick={() => onOpen(slot.is === "open" ? undefined : at)}
-      onMouseEnter={() => usePart.getState().set({ pointed: seen(slot, usePart.getState().view!) })}
-      onMouseLeave={() => usePart.getState().set({ pointed: [] })}
+      {...lit}
     >
       {slot.text}
     </button>

@@ -16,7 +16,7 @@ export function ChoiceSlot<K extends string>({
   onChoose: (k: K) => void;
   disabled?: boolean;
   /** How it is marked. */
-  mark?: "bad";
+  mark?: "bad" | "followed";
 }) {
   return (
     <DropdownMenu.Root>

@@ -26,11 +26,13 @@ export function WriteBar({ answer, turn }: { answer: Answer; turn: number }) {
 
 function BarSlot({ answer, at, slot }: { answer: Answer; at: string; slot: Slot }) {
   const set = usePart((s) => s.set);
+  const followed = usePart((s) => s.doing.kind === "writing" && s.doing.followed?.some((f) => f.at === at));
   const lit = {
     onMouseEnter: () => set({ pointed: seen(slot, usePart.getState().view!) }),
     onMouseLeave: () => set({ pointed: [] }),
   };
   if (slot.is === "number") return <Field at={at} slot={slot} />;
+  if (slot.is === "word") return <span {...lit}>{slot.text}</span>;
   if (slot.is === "choice" || (slot.is === "pick" && slot.options)) {
     const all = choices(slot);
     const value = slot.chosen ?? "";
@@ -44,7 +46,7 @@ function BarSlot({ answer, at, slot }: { answer: Answer; at: string; slot: Slot 
           label={slot.label}
           value={value}
           choices={all}
-          mark={waits ? "bad" : undefined}
+          mark={waits ? "bad" : followed ? "followed" : undefined}
           onChoose={(chose) => void enter(at, { chose })}
         />
       </span>

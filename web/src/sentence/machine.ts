@@ -1,6 +1,6 @@
 import { api, Refused } from "../api/client";
 import type { Answer, Entry, Filled, Talk } from "../api/talk";
-import { type Ahead, kept, usePart } from "../part/store";
+import { type Ahead, type Followed, kept, usePart } from "../part/store";
 import { hitOf } from "./pointing";
 
 /** Entries that wait for their turn: each is made in the sentence that the one before left. */
@@ -102,8 +102,8 @@ async function first(talk: Talk, show: boolean): Promise<void> {
 }
 
 /** Begins what the shelf offers, with what is picked. */
-export const begin = (offer: string): Promise<void> =>
-  first({ begin: offer, picked: usePart.getState().picks.map((p) => hitOf(p)) }, true);
+export const begin = (offer: string, picks = usePart.getState().picks): Promise<void> =>
+  first({ begin: offer, picked: picks.map((p) => hitOf(p)) }, true);
 
 /** Opens a step of the sheet; a place of its sentence is what the next click is for. */
 export const openStep = (step: string, at?: string): Promise<void> =>
@@ -151,7 +151,8 @@ async function run(): Promise<void> {
       const whole = answer.lacks.length === 0 && !answer.refused;
       if (ahead && whole) ahead.sure = true;
       else if (ahead) usePart.getState().stay();
-      usePart.getState().set({ doing: { kind: "writing", answer, turn: mine } });
+      const followed = followedFrom(before, answer, next.at);
+      usePart.getState().set({ doing: { kind: "writing", answer, turn: mine, followed } });
       if (answer.refused) usePart.getState().say(answer.refused, true);
       else if (!ahead?.sure || ahead.refused) preview(answer);
       if (answer.focus && "chose" in next.entry) focusOn(answer.focus);
@@ -161,6 +162,15 @@ async function run(): Promise<void> {
     }
   }
 }
+
+/** Choices that are others after an entry elsewhere, with what they were. */
+const followedFrom = (before: Answer, after: Answer, at: string): Followed[] =>
+  Object.entries(after.slots).flatMap(([place, s]) => {
+    const was = before.slots[place];
+    return s.is === "choice" && place !== at && was?.chosen && was.chosen !== s.chosen
+      ? [{ at: place, was: was.chosen, said: was.text }]
+      : [];
+  });
 
 /** Keeps how the sentence stood; what is typed at one place is one thing to take back. */
 function passed(filled: Filled, { at, entry }: { at: string; entry: Entry }): void {

@@ -10,6 +10,15 @@ const BEFORE = 20000;
 /** What was picked, as the server reads clicks; with the ray through a pixel when it was clicked there. */
 export function hitOf(pick: Pick | null, at?: [number, number]): Hit {
   const { view, preview } = usePart.getState();
+  if (pick?.kind === "region") {
+    const r = view?.sketches[pick.body]?.regions.find((x) => x.boundary.join() === pick.key);
+    return {
+      what: "region",
+      of: pick.body,
+      key: "",
+      ref: r && { boundary: r.boundary, inside: r.inside },
+    };
+  }
   const hit: Hit = {
     what: pick ? (pick.kind === "vertex" ? "corner" : pick.kind) : "nothing",
     of: pick?.body ?? "",
@@ -47,7 +56,22 @@ export function hittable(answer: Answer): Set<Pick["kind"]> {
 
 /** What a slot holds, as far as it is to be seen. */
 export function seen(slot: Slot, view: PartView): Pick[] {
-  return (slot.held ?? []).flatMap((ref) => view.bodies.flatMap((b) => ofBody(ref, slot.as, b)));
+  return [...(slot.held ?? []), ...(slot.reached ?? [])].flatMap((ref) => seenOf(ref, slot.as, view));
+}
+
+/** One of the things that a slot holds. */
+export const seenOf = (ref: Ref, as: Slot["as"], view: PartView): Pick[] =>
+  view.bodies.flatMap((b) => ofBody(ref, as, b));
+
+/** What something is called. */
+export function calledOf(p: Pick, view: PartView): string {
+  if (p.kind === "region") return `region of ${view.steps.find((s) => s.id === p.body)?.name ?? "a sketch"}`;
+  if (p.kind === "step") return view.steps.find((s) => s.id === p.key)?.name ?? "step";
+  const body = view.bodies.find((b) => b.id === p.body);
+  if (p.kind === "body") return body?.called ?? "body";
+  const found: { key: string; called?: string }[] =
+    p.kind === "face" ? (body?.faces ?? []) : p.kind === "edge" ? (body?.edges ?? []) : [];
+  return found.find((x) => x.key === p.key)?.called ?? (p.kind === "vertex" ? "corner" : p.kind);
 }
 
 function ofBody(ref: Ref, as: Slot["as"], b: PartView["bodies"][number]): Pick[] {

@@ -103,6 +103,15 @@ public record PartDocument(
         return new PartDocument(name, unit, List.of(), 0, 1, List.of(), Map.of(), Arrangement.NONE);
     }
 
+    /** The step of the sheet that something made by a step within it, such as a ready piece, belongs to. */
+    public String owner(String step) {
+        return steps.stream()
+                .filter(s -> s.reserved() > 0 && s.makes().contains(step))
+                .findFirst()
+                .map(Step::id)
+                .orElse(step);
+    }
+
     public Optional<Step> find(String id) {
         return steps.stream().filter(s -> s.id().equals(id)).findFirst();
     }

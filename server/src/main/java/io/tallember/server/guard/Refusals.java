@@ -97,8 +97,8 @@ public class Refusals {
     }
 
     @ExceptionHandler
-    ResponseEntity<Map<String, String>> stopped(Patience.Stopped e) {
-        return Sentence.say(HttpStatus.CONFLICT, "A newer preview took this one's place.");
+    ResponseEntity<Void> stopped(Patience.Stopped e) {
+        return ResponseEntity.noContent().build(); // a newer one took its place, and nobody waits for it
     }
 
     @ExceptionHandler({MethodArgumentTypeMismatchException.class, NoResourceFoundException.class})

@@ -1,10 +1,12 @@
 package io.tallember.server.parts;
 
 import io.tallember.exchange.Handover;
+import io.tallember.geometry.GeometryException;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.file.ValuesCsv;
+import io.tallember.part.rebuild.Difference;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.server.guard.Works;
 import java.nio.charset.StandardCharsets;
@@ -23,6 +25,9 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
 
 /** One part over HTTP. Bodies name the revision last seen, the command, and the shapes the browser has. */
 @RestController
@@ -34,8 +39,10 @@ class PartApi {
     private final Workshop workshop;
     private final Replies replies;
     private final Pictures pictures;
+    private final PartView view;
 
-    PartApi(Works works, Workshop workshop, Replies replies, Pictures pictures) {
+    PartApi(Works works, Workshop workshop, Replies replies, Pictures pictures, PartView view) {
+        this.view = view;
         this.works = works;
         this.workshop = workshop;
         this.replies = replies;
@@ -56,7 +63,30 @@ class PartApi {
     @PostMapping(path = "/preview", produces = JSON)
     String preview(@PathVariable long id, @RequestBody String body) {
         JsonNode n = PartFile.parse(body);
-        return works.at(id, () -> replies.answer(workshop.preview(id, revision(n), command(n)), seen(n)));
+        return works.at(id, () -> replies.answer(workshop.preview(id, revision(n), command(n), page(n)), seen(n)));
+    }
+
+    /** The material that would come and go with a command, as shapes to be drawn. */
+    @PostMapping(path = "/preview/difference", produces = JSON)
+    String difference(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return works.at(id, () -> {
+            ObjectNode out = JsonNodeFactory.instance.objectNode();
+            try {
+                Difference d = workshop.difference(id, revision(n), command(n), page(n));
+                out.set("come", view.bare(d.come()));
+                out.set("gone", view.bare(d.gone()));
+            } catch (GeometryException e) {
+                out.put("message", e.getMessage());
+            }
+            return out.toString();
+        });
+    }
+
+    /** Tells the pages apart that show one part. */
+    private static String page(JsonNode n) {
+        String page = n.path("page").asString("");
+        return page.length() > 40 ? page.substring(0, 40) : page;
     }
 
     /** A sentence after an entry; it waits for nothing that is being built. */
@@ -65,6 +95,27 @@ class PartApi {
         JsonNode n = PartFile.parse(body);
         return works.at(
                 id, () -> workshop.sentence(id, revision(n), n.path("talk")).toString());
+    }
+
+    /** What can be begun with all that is picked: rows of the shelves. */
+    @PostMapping(path = "/fits", produces = JSON)
+    String fits(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return works.at(id, () -> {
+            ObjectNode out = JsonNodeFactory.instance.objectNode();
+            ArrayNode offers = out.putArray("offers");
+            workshop.fitting(id, revision(n), n.path("picked")).forEach(offers::add);
+            return out.toString();
+        });
+    }
+
+    /** Where a click on a flat face snaps to. */
+    @PostMapping(path = "/spots", produces = JSON)
+    String spots(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        String of = n.path("body").asString("");
+        String face = n.path("face").asString("");
+        return works.at(id, () -> workshop.spots(id, revision(n), of, face).toString());
     }
 
     @PostMapping(path = "/undo", produces = JSON)

@@ -23,6 +23,7 @@ import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.part.steps.Called;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Kinds;
 import io.tallember.part.steps.Talks;
@@ -235,7 +236,7 @@ public class PartView {
         o.notes().forEach(notes::add);
         ArrayNode uses = n.putArray("uses");
         s.uses().stream()
-                .map(u -> owner(piece.state().document(), u))
+                .map(u -> piece.state().document().owner(u))
                 .distinct()
                 .forEach(uses::add);
         ArrayNode dependants = n.putArray("dependants");
@@ -411,15 +412,6 @@ public class PartView {
         return all;
     }
 
-    /** The step of the build sheet by which something is made that one of its own steps makes. */
-    private static String owner(PartDocument doc, String step) {
-        return doc.steps().stream()
-                .filter(s -> s.reserved() > 0 && s.makes().contains(step))
-                .findFirst()
-                .map(Step::id)
-                .orElse(step);
-    }
-
     private ObjectNode body(PartBody b, PartDocument doc, BiConsumer<String, Drawn.Shape> shapes) {
         ObjectNode n = MAKE.objectNode();
         n.put("id", b.id());
@@ -435,10 +427,10 @@ public class PartView {
             ObjectNode face = faces.addObject();
             face.put("key", names.of(f))
                     .put("shape", s.key())
-                    .put("surface", f.surface().kind());
+                    .put("called", Called.face(f, doc));
             face.setAll(s.picked());
             ArrayNode steps = face.putArray("steps");
-            f.origins().stream().map(o -> owner(doc, o.step())).distinct().forEach(steps::add);
+            f.origins().stream().map(o -> doc.owner(o.step())).distinct().forEach(steps::add);
             shapes.accept(b.id() + " " + names.of(f), s);
         }
         ArrayNode edges = n.putArray("edges");
@@ -448,7 +440,7 @@ public class PartView {
             ObjectNode line = edges.addObject().put("key", names.of(e)).put("shape", s.key());
             line.setAll(s.picked());
             line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
-            List<Face> two = b.body().facesOf(e);
+            line.put("called", Called.edge(e, b.body().facesOf(e), doc));
             Edges.bisector(b.body(), e).ifPresent(way -> put(line, "way", way));
             shapes.accept(null, s);
         }

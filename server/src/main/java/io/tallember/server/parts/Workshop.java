@@ -8,10 +8,12 @@ import io.tallember.part.Step;
 import io.tallember.part.commands.Command;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.SketchFacts;
+import io.tallember.part.rebuild.Difference;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.Spots;
 import io.tallember.part.steps.Talks;
 import io.tallember.part.values.Variants;
 import io.tallember.server.guard.Refusals.Stale;
@@ -19,10 +21,12 @@ import io.tallember.server.guard.Works;
 import io.tallember.server.store.PartRow;
 import io.tallember.sketch.Sketch;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.function.BooleanSupplier;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Service;
@@ -47,13 +51,34 @@ public class Workshop {
      */
     public record Piece(PartRow row, PartDocument document, PartState state, String undo, String redo) {}
 
+    /** So many pages can ask for previews of one part side by side. */
+    private static final int MOST_PAGES = 16;
+
     private static final class Bench {
         final ReentrantLock writing = new ReentrantLock();
         final Rebuild rebuild = Kinds.rebuild();
         /** The document last read or stored, so that it needn't be read from text again. */
         volatile Read read = new Read(-1, null, null);
-        /** The newest preview asked for; older ones aren't wanted any more. */
-        volatile Object preview;
+        /** The newest preview that each page asked for; its older ones aren't wanted any more. */
+        private final Map<String, Object> previews = new LinkedHashMap<>();
+
+        synchronized BooleanSupplier newest(String page) {
+            Object mine = new Object();
+            previews.remove(page);
+            previews.put(page, mine);
+            if (previews.size() > MOST_PAGES) {
+                previews.remove(previews.keySet().iterator().next());
+            }
+            return () -> {
+                synchronized (this) {
+                    return previews.get(page) != mine;
+                }
+            };
+        }
+
+        synchronized void endPreviews() {
+            previews.clear();
+        }
     }
 
     private record Read(long revision, PartDocument document, PartDocument shown) {}
@@ -158,11 +183,26 @@ public class Workshop {
      * @param revision what the asker last saw
      */
     public ObjectNode sentence(long id, long revision, JsonNode asked) {
+        return Talks.answer(asked, seen(id, revision));
+    }
+
+    /** The rows of the shelves that can be begun with all that is picked. */
+    public List<String> fitting(long id, long revision, JsonNode picked) {
+        return Talks.fitting(picked, seen(id, revision));
+    }
+
+    /** Where a click on a flat face snaps to. */
+    public ObjectNode spots(long id, long revision, String body, String face) {
+        return Spots.on(body, face, seen(id, revision));
+    }
+
+    /** The part as an asker last saw it. */
+    private Context seen(long id, long revision) {
         PartRow row = ledger.find(id);
         if (row.revision() != revision) {
             throw new Stale();
         }
-        return Talks.answer(asked, context(id, read(row).document()));
+        return context(id, read(row).document());
     }
 
     /** Traces something of the part into a sketch and stores it. */
@@ -223,7 +263,7 @@ public class Workshop {
             if (row.revision() != revision) {
                 throw new Stale();
             }
-            b.preview = null;
+            b.endPreviews();
             return change.apply(row);
         } finally {
             b.writing.unlock();
@@ -251,18 +291,29 @@ public class Workshop {
     }
 
     /**
-     * What a command would give; nothing is stored. A newer preview of the part ends this one.
+     * What a command would give; nothing is stored. A newer preview of the same page ends this one, as does a change of the part.
      *
+     * @param page tells the pages apart that show the part
      * @throws io.tallember.geometry.Patience.Stopped when it was ended
      */
-    public Piece preview(long id, long revision, JsonNode command) {
+    public Piece preview(long id, long revision, JsonNode command, String page) {
+        return tried(id, revision, command, bench(id).newest(page));
+    }
+
+    /** The material that would come and go with a command, under the same conditions. */
+    public Difference difference(long id, long revision, JsonNode command, String page) {
+        BooleanSupplier stop = bench(id).newest(page);
+        PartState after = tried(id, revision, command, stop).state();
+        PartState before = look(id).state();
+        return Patience.within(EDIT_MILLIS, stop, () -> Difference.between(before, after));
+    }
+
+    private Piece tried(long id, long revision, JsonNode command, BooleanSupplier stop) {
         PartRow row = ledger.find(id);
         if (row.revision() != revision) {
             throw new Stale();
         }
         Bench b = bench(id);
-        Object mine = new Object();
-        b.preview = mine;
         PartDocument doc = read(row).document();
         Command c = told(
                 doc,
@@ -271,7 +322,7 @@ public class Workshop {
                                 .orElseThrow(() -> Refusal.of("Something is still missing in this sentence."))
                         : CommandJson.read(command, doc));
         PartDocument next = told(doc, () -> done(c, doc, b));
-        PartState state = b.rebuild.build(Variants.shown(next), () -> b.preview != mine);
+        PartState state = b.rebuild.build(Variants.shown(next), stop);
         return new Piece(row, next, state, ledger.undoSaid(row), ledger.redoSaid(row));
     }
 }

@@ -233,6 +233,11 @@ public final class Form {
         pick(place, all);
     }
 
+    /** Takes a thing out of those that a place holds. */
+    public void takeOut(String place, String key) {
+        pick(place, picked(place).stream().filter(r -> !keyOf(r).equals(key)).toList());
+    }
+
     /** By what a reference is told from others. */
     public static String keyOf(JsonNode ref) {
         for (String field : List.of("face", "edge", "corner", "step", "through")) {

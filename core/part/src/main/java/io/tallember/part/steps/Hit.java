@@ -23,9 +23,11 @@ import tools.jackson.databind.node.ObjectNode;
  * @param ref the region or drawn line, as part files refer to it; else null
  * @param point where a corner or an edge's middle is, in mm
  * @param from a point of the ray, and {@code way} its direction; null when it wasn't a click
- * @param under the face under a point of a sketch; else null
+ * @param under the face under a point of a sketch, or on which the middle of an edge is meant; else null
+ * @param spot {@code centre} for the centre of the clicked face, {@code point} for the point as it is; blank when it lies on the grid
  */
-public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Vec3 from, Vec3 way, Hit under) {
+public record Hit(
+        What what, String of, String key, JsonNode ref, Vec3 point, Vec3 from, Vec3 way, Hit under, String spot) {
     /** What there is to be hit. */
     public enum What {
         FACE,
@@ -36,6 +38,8 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
         CURVE,
         POINT,
         MARK,
+        BODY,
+        STEP,
         NOTHING
     }
 
@@ -60,7 +64,8 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
                 vec(n.path("point")),
                 vec(ray.path("from")),
                 vec(ray.path("way")),
-                n.hasNonNull("under") ? read(n.get("under")) : null);
+                n.hasNonNull("under") ? read(n.get("under")) : null,
+                limited(n.path("spot").asString("")));
     }
 
     private static String limited(String text) {
@@ -123,10 +128,10 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
         return Optional.of(n);
     }
 
-    /** Where the click is in a plane: just at a corner, else on the grid; empty when the plane is seen from its edge. */
+    /** Where the click is in a plane: just at a corner or a spot, else on the grid; empty when the plane is seen from its edge. */
     public Optional<Vec2> in(JsonNode plane, Context c) {
         Frame at = frame(plane, c.built().get());
-        if (what == What.CORNER && point != null) {
+        if ((what == What.CORNER || spot.equals("point")) && point != null) {
             Vec3 l = at.local(point);
             return Optional.of(new Vec2(l.x(), l.y()));
         }
@@ -135,7 +140,7 @@ public record Hit(What what, String of, String key, JsonNode ref, Vec3 point, Ve
         }
         Vec3 on = from.plus(at.origin().minus(from).dot(at.z()) / way.dot(at.z()), way);
         Vec3 l = at.local(on);
-        double grid = c.unit() == io.tallember.part.Unit.IN ? 25.4 / 16 : 1;
+        double grid = Spots.grid(c.unit());
         return Optional.of(new Vec2(Math.rint(l.x() / grid) * grid, Math.rint(l.y() / grid) * grid));
     }
 

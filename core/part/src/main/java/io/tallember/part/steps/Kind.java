@@ -1,5 +1,6 @@
 package io.tallember.part.steps;
 
+import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
@@ -10,6 +11,7 @@ import io.tallember.part.rebuild.Stand;
 import io.tallember.part.rebuild.StepOutcome;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -85,6 +87,19 @@ public abstract class Kind {
     /** A first proposal from what is picked. */
     protected abstract void begun(Form f, String offer, List<Hit> picked);
 
+    /** Whether a sentence can be begun with all that is picked: without any of it, it would be another one. */
+    protected boolean fits(String offer, List<Hit> picked, Context c) {
+        Map<String, Content> all = proposed(offer, picked, c);
+        return picked.stream().noneMatch(h -> all.equals(
+                proposed(offer, picked.stream().filter(x -> x != h).toList(), c)));
+    }
+
+    private Map<String, Content> proposed(String offer, List<Hit> picked, Context c) {
+        Form f = new Form(c, kinds.get(0), "");
+        begun(f, offer, picked);
+        return f.contents();
+    }
+
     /** What a step's fields don't say by themselves. */
     protected void opened(Form f, ObjectNode step) {}
 
@@ -99,6 +114,24 @@ public abstract class Kind {
     /** A click that means something of its own; whether it did. */
     protected boolean hit(Form f, Hit h) {
         return false;
+    }
+
+    /** The things that a place for several holds, in the order in which it holds them. */
+    protected List<Slot.Item> items(Form f, Slot s) {
+        return s.held.stream()
+                .map(r -> new Slot.Item(Form.keyOf(r), Called.ref(r, f.context())))
+                .toList();
+    }
+
+    /** What is taken along with what a place holds: smooth neighbours, where the sentence says so. */
+    protected List<JsonNode> reached(Form f, Slot s) {
+        boolean chained = s.place.equals("what") || s.place.equals("faces");
+        return chained && f.is("chain", "yes") ? Smooth.neighbours(s.held, f.context()) : List.of();
+    }
+
+    /** Takes one of the things that a place holds out again. */
+    protected void takeOut(Form f, Slot s, String key) {
+        f.takeOut(s.place, key);
     }
 
     /** A word that was pressed. */
@@ -122,6 +155,11 @@ public abstract class Kind {
     protected abstract void write(Form f, ObjectNode n);
 
     protected List<Handle> handles(Form f, Pen p) {
+        return List.of();
+    }
+
+    /** Lines in the view, from one point to another in mm, that show from where lengths of the sentence are measured. */
+    protected List<Vec3[]> measures(Form f) {
         return List.of();
     }
 
@@ -297,6 +335,9 @@ public abstract class Kind {
 
     /** Takes what was clicked into the place that waits for it, else into one that takes such a thing and is empty. */
     public final void clicked(Form f, Hit h) {
+        if (h.what() == Hit.What.FACE && h.face(f.context()).isEmpty()) {
+            throw Refusal.of(words().text("hit.preview"));
+        }
         if (hit(f, h)) {
             aimed(f);
             return;
@@ -356,12 +397,7 @@ public abstract class Kind {
         } else if (entry.path("chose").isString()) {
             chose(f, s, entry.get("chose").stringValue());
         } else if (entry.path("out").isString() && s.isPick()) {
-            String key = entry.get("out").stringValue();
-            f.pick(
-                    at,
-                    f.picked(at).stream()
-                            .filter(r -> !Form.keyOf(r).equals(key))
-                            .toList());
+            takeOut(f, s, entry.get("out").stringValue());
             follow(f, at);
         } else if (entry.has("press")) {
             press(f, at);

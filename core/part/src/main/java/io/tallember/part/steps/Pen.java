@@ -1,5 +1,6 @@
 package io.tallember.part.steps;
 
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.part.Measure;
 import io.tallember.part.steps.Slot.Option;
@@ -123,6 +124,15 @@ public final class Pen {
             s.trouble = form.context().told(e);
         }
         return s;
+    }
+
+    /** A place in a plane: two lengths, x and y, each with the direction in which it counts. */
+    public void place(JsonNode plane, boolean quiet) {
+        Frame f = plane == null ? Frame.WORLD : Hit.frame(plane, form.context().built().get());
+        length("x").quiet(quiet);
+        word("xWay", Called.way(f, false)).quiet(quiet);
+        length("y").quiet(quiet);
+        word("yWay", Called.way(f, true)).quiet(quiet);
     }
 
     public Slot length(String place) {
@@ -342,7 +352,7 @@ public final class Pen {
                 Slot s = slots.get(prefix + a.slot());
                 if (s != null) {
                     out.add(
-                            s.field.path("is").asString("").equals("word")
+                            s.field.path("is").asString("").equals("word") && s.held.isEmpty()
                                     ? new Said(s.text, null, quiet)
                                     : new Said(
                                             null,

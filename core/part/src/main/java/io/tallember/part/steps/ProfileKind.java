@@ -121,6 +121,19 @@ public abstract class ProfileKind extends Kind {
         return Optional.of(n);
     }
 
+    /** Takes the regions and lines that are picked; whether there were any. */
+    protected final boolean takes(Form f, List<Hit> picked) {
+        f.choose("sketch", "");
+        return picked.stream().filter(h -> taken(h, f).isPresent()).map(h -> hit(f, h)).count() > 0;
+    }
+
+    @Override
+    protected boolean fits(String offer, List<Hit> picked, Context c) {
+        Form f = new Form(c, kinds().get(0), "");
+        begun(f, offer, picked);
+        return picked.stream().allMatch(h -> taken(h, f).isPresent());
+    }
+
     @Override
     protected boolean hit(Form f, Hit h) {
         Optional<JsonNode> ref = taken(h, f);

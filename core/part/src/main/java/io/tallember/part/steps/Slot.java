@@ -14,6 +14,9 @@ public final class Slot {
     /** Something that can be chosen. */
     public record Option(String key, String label) {}
 
+    /** One of the things that a pick holds: by what it is taken out, and what it is called. */
+    public record Item(String out, String called) {}
+
     public final String place;
     public String label;
     public final ObjectNode field;

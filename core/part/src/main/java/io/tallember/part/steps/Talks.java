@@ -1,9 +1,11 @@
 package io.tallember.part.steps;
 
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.commands.Command;
+import io.tallember.part.fields.References;
 import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.StepOutcome;
 import java.util.ArrayList;
@@ -120,6 +122,14 @@ public final class Talks {
         ObjectNode n = MAKE.objectNode();
         n.set("filled", f.write());
         p.write(n);
+        for (Slot s : p.slots().values()) {
+            if (s.isPick() && s.many && !s.held.isEmpty()) {
+                ArrayNode items = ((ObjectNode) n.get("slots").get(s.place)).putArray("items");
+                k.items(f, s).forEach(i -> items.addObject().put("out", i.out()).put("called", i.called()));
+                ArrayNode reached = ((ObjectNode) n.get("slots").get(s.place)).putArray("reached");
+                k.reached(f, s).forEach(reached::add);
+            }
+        }
         ArrayNode lacks = n.putArray("lacks");
         for (Slot s : p.slots().values()) {
             if (!s.lack.isEmpty() || !s.trouble.isEmpty()) {
@@ -149,6 +159,12 @@ public final class Talks {
             o.putArray("foot").add(h.foot().x()).add(h.foot().y()).add(h.foot().z());
             o.putArray("way").add(h.way().x()).add(h.way().y()).add(h.way().z());
             o.put("mm", p.slots().get(h.place()).field.path("value").asDouble(0));
+        }
+        ArrayNode measures = n.putArray("measures");
+        for (Vec3[] line : k.measures(f)) {
+            ObjectNode o = measures.addObject();
+            References.put(o, "from", line[0]);
+            References.put(o, "to", line[1]);
         }
         return n;
     }
@@ -189,6 +205,26 @@ public final class Talks {
         boolean added = f.step().isEmpty();
         Step step = Kinds.read(n, typed, added ? f.context().doc().freshId() : f.step());
         return typed.with(added ? new Command.AddStep(step) : new Command.ChangeStep(step));
+    }
+
+    /** The rows of the shelves whose sentences can be begun with all that is picked. */
+    public static List<String> fitting(JsonNode picked, Context c) {
+        List<Hit> hits = new ArrayList<>();
+        picked.forEach(h -> hits.add(Hit.read(h)));
+        return Kinds.offers(c).stream()
+                .filter(o -> o.why().isEmpty() && !hits.isEmpty())
+                .map(Offer::key)
+                .filter(key -> fits(key, hits, c))
+                .toList();
+    }
+
+    private static boolean fits(String offer, List<Hit> hits, Context c) {
+        String[] of = offer.split("/", 2);
+        try {
+            return Kinds.named(of[0]).fits(of[1], hits, c);
+        } catch (GeometryException e) {
+            return false; // it refuses such a pick
+        }
     }
 
     /** A step's sentence for the build sheet, and how it can be mended when it failed. */

@@ -47,6 +47,7 @@ final class Talk {
     private PartDocument doc = PartDocument.empty("Talk", Unit.MM);
     private ObjectNode answer;
     private JsonNode last;
+    private final List<String> items = new ArrayList<>();
 
     /** @param kept given the part after each step that is kept */
     Talk(Consumer<PartDocument> kept) {
@@ -102,9 +103,41 @@ final class Talk {
                 assertThat(MassProperties.of(built().solids()).volume())
                         .isCloseTo(Double.parseDouble(rest), within(0.01));
             case "step" -> assertThat(StepJson.write(changed()).toString()).contains(rest);
+            case "items" -> assertThat(items(word(rest, 0))).isEqualTo(word(rest, 1));
+            case "out" ->
+                entry(word(rest, 0), MAKE.objectNode().put("out", items.get(Integer.parseInt(word(rest, 1)) - 1)));
+            case "fits" -> assertThat(String.join(" ", fitting(rest))).isEqualTo(word(rest, " = "));
             case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
             default -> typed(l);
         }
+    }
+
+    private static String word(String text, int i) {
+        return text.split("\\s+", 2)[i];
+    }
+
+    private static String word(String text, String after) {
+        return text.substring(text.indexOf(after) + after.length());
+    }
+
+    /** What a place holds, in words; by what each is taken out is remembered. */
+    private String items(String place) {
+        items.clear();
+        List<String> out = new ArrayList<>();
+        answer.get("slots").get(place).path("items").forEach(i -> {
+            items.add(i.get("out").asString());
+            out.add(i.get("called").asString());
+        });
+        return String.join("; ", out);
+    }
+
+    /** The rows of the shelves that fit the clicks before the equals sign. */
+    private List<String> fitting(String text) {
+        var picked = MAKE.arrayNode();
+        for (String p : text.substring(0, text.indexOf(" = ")).split(" and ")) {
+            picked.add(hit(p));
+        }
+        return Talks.fitting(picked, context());
     }
 
     private static PartDocument file(String name) {
@@ -199,6 +232,15 @@ final class Talk {
         ObjectNode n = MAKE.objectNode().put("what", w[0]);
         switch (w[0]) {
             case "region", "line" -> ofSketch(n, w);
+            case "body", "step" -> n.put("of", w[1]).put("key", w[1]);
+            case "centre" -> {
+                n.setAll(hit("face " + text.substring(7)));
+                n.put("spot", "centre");
+            }
+            case "middle" -> {
+                n.setAll(hit("edge " + text.substring(7)));
+                n.set("under", hit("face " + text.substring(7)));
+            }
             case "curve", "point" -> n.put("of", w[1]).put("key", w[2]);
             case "mark" -> {
                 Vec3 at = built().stand().marks().get(w[1]).point();
@@ -209,8 +251,10 @@ final class Talk {
                 Vec3 p = new Vec3(Double.parseDouble(w[1]), Double.parseDouble(w[2]), Double.parseDouble(w[3]));
                 ofBody(n, w[0], p);
                 ObjectNode ray = n.putObject("ray");
-                put(ray, "from", p.plus(100, Vec3.Z));
-                put(ray, "way", Vec3.Z.negated());
+                // faces are clicked askew, so that none is seen from its edge
+                Vec3 eye = w[0].equals("face") ? new Vec3(1, 1, 1) : Vec3.Z;
+                put(ray, "from", p.plus(100, eye));
+                put(ray, "way", eye.negated());
             }
         }
         return n;

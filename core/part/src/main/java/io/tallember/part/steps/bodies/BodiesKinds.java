@@ -55,6 +55,10 @@ public final class BodiesKinds {
         return f.has("bodies") ? f.texts("bodies") : List.of();
     }
 
+    private static boolean allBodies(List<Hit> picked) {
+        return picked.stream().allMatch(h -> h.what() == Hit.What.BODY);
+    }
+
     private static final class Combine extends Kind {
         Combine() {
             super(2, "combine");
@@ -70,6 +74,11 @@ public final class BodiesKinds {
             f.choose("way", "join");
             f.pick("bodies", bodies(picked));
             f.aim("bodies");
+        }
+
+        @Override
+        protected boolean fits(String offer, List<Hit> picked, Context c) {
+            return allBodies(picked);
         }
 
         @Override
@@ -119,7 +128,7 @@ public final class BodiesKinds {
 
         @Override
         protected void begun(Form f, String offer, List<Hit> picked) {
-            f.pick("bodies", List.of());
+            f.pick("bodies", allBodies(picked) ? bodies(picked) : List.of());
             f.pick("plane", flatFace(picked, f.context()).orElse(MAKE.stringNode("side")));
             f.choose("join", "yes");
             f.aim("plane");
@@ -143,6 +152,11 @@ public final class BodiesKinds {
                 f.pick("plane", h.faceRef(f.context()).orElseThrow());
             }
             return aimed;
+        }
+
+        @Override
+        protected boolean fits(String offer, List<Hit> picked, Context c) {
+            return allBodies(picked) || flatFace(picked, c).isPresent();
         }
 
         @Override
@@ -211,6 +225,11 @@ public final class BodiesKinds {
         @Override
         protected void opened(Form f, ObjectNode n) {
             f.aim("bodies");
+        }
+
+        @Override
+        protected boolean fits(String offer, List<Hit> picked, Context c) {
+            return allBodies(picked);
         }
 
         @Override

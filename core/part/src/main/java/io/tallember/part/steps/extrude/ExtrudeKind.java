@@ -1,6 +1,7 @@
 package io.tallember.part.steps.extrude;
 
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
 import io.tallember.part.Step;
@@ -18,12 +19,16 @@ import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Remedy;
+import io.tallember.solid.fuse.Classifier;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Regions or walls along drawn lines, pulled out of their plane. */
 public final class ExtrudeKind extends ProfileKind {
+    /** So near to its plane, in mm, a pull is asked whether it goes into material. */
+    private static final double NEAR = 0.01;
+
     public ExtrudeKind() {
         super(2, "extrude");
     }
@@ -52,7 +57,9 @@ public final class ExtrudeKind extends ProfileKind {
         f.choose("lean", "upright");
         f.angle("taper", Math.toRadians(2));
         f.choose("mode", c.bodies().isEmpty() ? "body" : "add");
-        newest(f);
+        if (!takes(f, picked)) {
+            newest(f);
+        }
         f.aim("regions");
     }
 
@@ -124,6 +131,9 @@ public final class ExtrudeKind extends ProfileKind {
         } else if (!f.is("mode", "remove") && f.is("extent", "through")) {
             f.choose("extent", "distance");
         }
+        if (place.equals("way") && f.is("mode", "add") && (f.is("way", "in") || f.is("way", "out")) && intoMaterial(f)) {
+            f.choose("mode", "remove");
+        }
         if (f.is("starts", "face") && f.is("extent", "next")) {
             f.choose("extent", "distance");
         }
@@ -142,12 +152,27 @@ public final class ExtrudeKind extends ProfileKind {
         }
     }
 
+    /** Whether the regions of a new step lie on a body and are pulled into it; what is there already has its own mind. */
+    private static boolean intoMaterial(Form f) {
+        PlacedSketch s = f.context().sketch(f.chosen("sketch")).orElse(null);
+        Vec3 foot = s == null || !f.step().isEmpty() ? null : foot(f, s);
+        if (foot == null || !f.is("starts", "plane")) {
+            return false;
+        }
+        Vec3 way = f.is("way", "in") ? s.frame().z().negated() : s.frame().z();
+        return inside(foot.plus(NEAR, way), f.context()) && !inside(foot.plus(-NEAR, way), f.context());
+    }
+
+    private static boolean inside(Vec3 p, Context c) {
+        return c.bodies().stream().anyMatch(b -> new Classifier(b.body(), Tolerance.DEFAULT).inside(p));
+    }
+
     @Override
     protected void pulled(Form f, String place, double mm) {
         if (!place.equals("distance") || mm > 0) {
             super.pulled(f, place, mm);
         } else if (mm < 0 && (f.is("way", "out") || f.is("way", "in"))) {
-            f.choose("way", f.is("way", "out") ? "in" : "out");
+            f.choose("way", f.is("way", "out") ? "in" : "out", () -> follow(f, "way"));
             super.pulled(f, place, -mm);
         }
     }

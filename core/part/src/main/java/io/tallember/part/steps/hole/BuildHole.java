@@ -29,6 +29,7 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.SurfaceRegion;
+import io.tallember.solid.mass.Outline;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Revolve;
 import io.tallember.solid.sweep.UpTo;
@@ -69,6 +70,9 @@ final class BuildHole {
     private Vec2 at(HoleStep.Place p, Frame f) {
         if (p.spot() == null) {
             return p.at();
+        }
+        if (p.spot() instanceof Spot.AtCentre) {
+            return flat(f, Outline.centre(Planes.face(new SketchPlane.OnFace(p.face()), "this hole", before, notes)));
         }
         if (p.spot() instanceof Spot.OnPoint s) {
             PlacedSketch placed = before.holding(s.sketch())

@@ -37,7 +37,9 @@ final class HoleJson {
     }
 
     private static void spot(ObjectNode n, Spot s) {
-        if (s instanceof Spot.OnPoint p) {
+        if (s instanceof Spot.AtCentre) {
+            n.put("centre", true);
+        } else if (s instanceof Spot.OnPoint p) {
             n.put("sketch", p.sketch()).put("point", p.point());
         } else if (s instanceof Spot.AtEdge e) {
             References.put(n.putObject("edge"), e.edge());
@@ -95,6 +97,9 @@ final class HoleJson {
     private static Spot spot(Fields f, Typed typed, String place) {
         if (f.has("sketch")) {
             return new Spot.OnPoint(f.text("sketch"), f.text("point"));
+        }
+        if (f.has("centre") && f.flag("centre")) {
+            return new Spot.AtCentre();
         }
         if (f.has("edge")) {
             return new Spot.AtEdge(References.edge(f.part("edge", "edge")));

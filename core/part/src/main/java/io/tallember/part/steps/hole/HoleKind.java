@@ -21,11 +21,14 @@ import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
+import io.tallember.part.steps.Texts;
 import io.tallember.part.steps.hole.ScrewSizes.Screw;
 import io.tallember.solid.Edge;
+import io.tallember.solid.mass.Outline;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -75,7 +78,9 @@ public final class HoleKind extends Kind {
             f.length(at + ".y", p.get("at").get(1).doubleValue());
             JsonNode spot = p.path("spot");
             f.choose(at + ".spot", "none");
-            if (spot.has("sketch")) {
+            if (spot.has("centre")) {
+                f.choose(at + ".spot", "centre");
+            } else if (spot.has("sketch")) {
                 f.choose(at + ".spot", "point");
                 f.pick(at + ".point", spot);
             } else if (spot.has("edge")) {
@@ -197,7 +202,12 @@ public final class HoleKind extends Kind {
     protected boolean hit(Form f, Hit h) {
         Context c = f.context();
         if (h.what() == Hit.What.EDGE && h.edge(c).isPresent()) {
-            byEdge(f, h, h.edge(c).get());
+            Optional<JsonNode> under = Optional.ofNullable(h.under()).flatMap(u -> u.faceRef(c));
+            if (under.isPresent()) {
+                atEdge(f, under.get(), h.edgeRef(c).orElseThrow());
+            } else {
+                byEdge(f, h, h.edge(c).get());
+            }
             return true;
         }
         Optional<JsonNode> flat =
@@ -226,8 +236,18 @@ public final class HoleKind extends Kind {
         if (at.isEmpty()) {
             throw Refusal.of(words().text("where.no"));
         }
-        place(f, on, at.get());
+        String p = place(f, on, at.get());
+        if (h.spot().equals("centre")) {
+            f.choose(p + ".spot", "centre");
+        }
         return true;
+    }
+
+    /** At the centre of a round edge, or the middle of another one. */
+    private void atEdge(Form f, JsonNode on, JsonNode edge) {
+        String p = place(f, on, new Vec2(0, 0));
+        f.choose(p + ".spot", "edge");
+        f.pick(p + ".edge", edge);
     }
 
     /** A round edge gives a hole at its centre; from straight ones the last hole is measured. */
@@ -266,9 +286,7 @@ public final class HoleKind extends Kind {
         if (on == null) {
             throw Refusal.of(words().text("where.noFlat"));
         }
-        String p = place(f, on, new Vec2(0, 0));
-        f.choose(p + ".spot", "edge");
-        f.pick(p + ".edge", ref);
+        atEdge(f, on, ref);
     }
 
     private static Optional<Edge> edge(Context c, JsonNode ref) {
@@ -300,6 +318,17 @@ public final class HoleKind extends Kind {
                             .filter(e -> e instanceof io.tallember.sketch.SketchPoint)
                             .map(e -> ((io.tallember.sketch.SketchPoint) e).at())
                             .map(at -> s.frame().point(at.x(), at.y(), 0)))
+                    .orElse(Vec3.ZERO);
+        }
+        if (f.is(place + ".spot", "centre")) {
+            return c.bodies().stream()
+                    .flatMap(b -> b
+                            .body()
+                            .names()
+                            .face(f.one(place + ".on").path("face").asString(""))
+                            .stream())
+                    .findFirst()
+                    .map(Outline::centre)
                     .orElse(Vec3.ZERO);
         }
         Frame at = Hit.frame(f.one(place + ".on"), c.built().get());
@@ -370,21 +399,24 @@ public final class HoleKind extends Kind {
     }
 
     private void place(Form f, Pen row, String at, boolean last) {
+        row.word("which", words().text(f.rows("places").size() == 1 ? "places.which.one" : "places.which.last"));
         switch (f.chosen(at + ".spot")) {
             case "edges" -> {
-                row.length("a").quiet(true);
-                row.length("b").quiet(true);
+                row.length("a");
+                row.word("first", words().text("places.anEdge")).held = f.picked(at + ".first");
+                row.length("b");
+                row.word("second", words().text("places.another")).held = f.picked(at + ".second");
             }
             case "point" ->
                 row.word(
                         "of",
                         f.context()
                                 .name(f.one(at + ".point").path("sketch").asString(""), words().text("places.sketch")));
-            case "edge" -> row.word("centre", words().text("places.centre"));
+            case "centre" -> row.word("centre", words().text("places.face"));
+            case "edge" -> row.word("centre", words().text(round(f, at) ? "places.edge" : "places.middle"));
             default -> {
                 if (last) {
-                    row.length("x").quiet(true);
-                    row.length("y").quiet(true);
+                    row.place(f.one(at + ".on"), false);
                 }
             }
         }
@@ -394,6 +426,71 @@ public final class HoleKind extends Kind {
             }
             row.act("takeOut");
         }
+    }
+
+    private static boolean round(Form f, String place) {
+        return edge(f.context(), f.one(place + ".edge"))
+                .map(e -> e.curve() instanceof Circle)
+                .orElse(true);
+    }
+
+    /** The places, each told by where it is. */
+    @Override
+    protected List<Slot.Item> items(Form f, Slot s) {
+        return !s.place.equals("where")
+                ? super.items(f, s)
+                : f.rows("places").stream()
+                        .map(r -> new Slot.Item(
+                                r, words().text("places.item").replace("@", r.substring(1)) + " " + where(f, "places." + r)))
+                        .toList();
+    }
+
+    private String where(Form f, String place) {
+        return switch (f.chosen(place + ".spot")) {
+            case "centre" -> words().text("places.at").replace("@", words().text("places.face"));
+            case "edge" ->
+                words().text("places.at").replace("@", words().text(round(f, place) ? "places.edge" : "places.middle"));
+            case "edges" -> words().text("places.fromEdges");
+            case "point" -> words().text("places.onPoint");
+            default -> words().text("places.at")
+                    .replace("@", sized(f, place + ".x") + " \u00b7 " + sized(f, place + ".y"));
+        };
+    }
+
+    private static String sized(Form f, String place) {
+        return Texts.sized(f.number(place, Measure.LENGTH, 0), f.context().unit());
+    }
+
+    @Override
+    protected void takeOut(Form f, Slot s, String key) {
+        if (s.place.equals("where")) {
+            f.dropRow("places", key);
+        } else {
+            super.takeOut(f, s, key);
+        }
+    }
+
+    /** From where the last hole is measured. */
+    @Override
+    protected List<Vec3[]> measures(Form f) {
+        String last = last(f);
+        if (last.isEmpty()) {
+            return List.of();
+        }
+        Vec3 at = middle(f, last);
+        if (f.is(last + ".spot", "edges")) {
+            return Stream.of(".first", ".second")
+                    .flatMap(e -> edge(f.context(), f.one(last + e)).stream())
+                    .map(e -> new Vec3[] {e.curve().point(e.curve().project(at)), at})
+                    .toList();
+        }
+        if (!f.is(last + ".spot", "none")) {
+            return List.of();
+        }
+        Frame on = Hit.frame(f.one(last + ".on"), f.context().built().get());
+        Vec3 l = on.local(at);
+        Vec3 corner = on.point(l.x(), 0, 0);
+        return List.of(new Vec3[] {on.origin(), corner}, new Vec3[] {corner, at});
     }
 
     @Override
@@ -419,6 +516,7 @@ public final class HoleKind extends Kind {
             p.set("on", f.one(at + ".on"));
             p.putArray("at").add(f.number(at + ".x", Measure.LENGTH, 0)).add(f.number(at + ".y", Measure.LENGTH, 0));
             switch (f.chosen(at + ".spot")) {
+                case "centre" -> p.putObject("spot").put("centre", true);
                 case "point" -> p.set("spot", f.one(at + ".point"));
                 case "edge" -> p.putObject("spot").set("edge", f.one(at + ".edge"));
                 case "edges" -> {

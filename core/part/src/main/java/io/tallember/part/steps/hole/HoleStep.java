@@ -90,7 +90,13 @@ public record HoleStep(
             }
         }
 
+        /** The centre of the face on which it is, its holes filled. */
+        record AtCentre() implements Spot {}
+
         default List<String> steps() {
+            if (this instanceof AtCentre) {
+                return List.of();
+            }
             if (this instanceof OnPoint p) {
                 return List.of(p.sketch());
             }

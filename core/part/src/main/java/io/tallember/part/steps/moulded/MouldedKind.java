@@ -241,8 +241,7 @@ public final class MouldedKind extends Kind {
         }
         for (int i = 0; i < rows.size(); i++) {
             Pen row = p.row("at", rows.get(i), i + 1);
-            row.length("x").quiet(true);
-            row.length("y").quiet(true);
+            row.place(f.one("plane"), true);
         }
         p.angle("turn").quiet(f.number("turn", Measure.ANGLE, 1) == 0);
         if (feature != Feature.SLOTS && !rows.isEmpty()) {

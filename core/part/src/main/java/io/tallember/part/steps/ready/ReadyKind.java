@@ -117,8 +117,7 @@ public final class ReadyKind extends Kind {
         shape(f).sizes().forEach(p::length);
         p.choice("flipped", "no", "yes");
         p.plane("plane", h -> Optional.empty(), "face", "edge", "corner", "spot");
-        p.length("x").quiet(true);
-        p.length("y").quiet(true);
+        p.place(f.one("plane"), true);
         p.choice("mode", "body", "add", "remove", "common");
     }
 

@@ -55,16 +55,13 @@ public final class RepeatKind extends Kind {
         Context c = f.context();
         Set<String> steps = new LinkedHashSet<>();
         for (Hit h : picked) {
-            h.face(c)
-                    .flatMap(x -> maker(c, x))
-                    .filter(Step::repeatable)
-                    .ifPresent(s -> steps.addAll(c.shown().withBlends(s)));
+            made(h, c).ifPresent(s -> steps.addAll(c.shown().withBlends(s)));
         }
         if (steps.isEmpty()) {
             c.steps().stream()
                     .filter(s -> s.repeatable() && built(c, s))
                     .reduce((a, b) -> b)
-                    .ifPresent(s -> steps.add(s.id()));
+                    .ifPresent(s -> steps.addAll(whole(c, s)));
         }
         f.pickNames("steps", List.copyOf(steps));
         f.pickNames("bodies", List.of());
@@ -75,6 +72,29 @@ public final class RepeatKind extends Kind {
         f.type("count", offer.equals("round") ? "6" : "3");
         usual(f);
         f.aim("what");
+    }
+
+    @Override
+    protected boolean fits(String offer, List<Hit> picked, Context c) {
+        return picked.stream().allMatch(h -> made(h, c).isPresent());
+    }
+
+    /** The step that can be repeated and is picked, or whose face is. */
+    private static Optional<Step> made(Hit h, Context c) {
+        return h.face(c)
+                .flatMap(x -> maker(c, x))
+                .or(() -> h.what() == Hit.What.STEP ? c.shown().find(h.key()) : Optional.empty())
+                .filter(Step::repeatable);
+    }
+
+    /** A step with the blends on what it made; of a blend, the step on which it stands with all of them. */
+    private static List<String> whole(Context c, Step last) {
+        return c.steps().stream()
+                .filter(s -> s.repeatable() && !s.blends())
+                .map(c.shown()::withBlends)
+                .filter(all -> all.contains(last.id()))
+                .reduce((a, b) -> b)
+                .orElse(List.of(last.id()));
     }
 
     private static boolean built(Context c, Step s) {

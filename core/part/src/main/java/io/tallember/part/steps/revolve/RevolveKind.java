@@ -1,5 +1,7 @@
 package io.tallember.part.steps.revolve;
 
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.Measure;
 import io.tallember.part.Step;
@@ -9,6 +11,7 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.fields.Words;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.Stand;
+import io.tallember.part.steps.Called;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
@@ -46,7 +49,9 @@ public final class RevolveKind extends ProfileKind {
         f.angle("angle", Math.PI / 2);
         f.choose("way", "out");
         f.choose("mode", f.context().bodies().isEmpty() ? "body" : "add");
-        newest(f);
+        if (!takes(f, picked)) {
+            newest(f);
+        }
         f.aim("regions");
     }
 
@@ -101,8 +106,9 @@ public final class RevolveKind extends ProfileKind {
 
     private List<Option> axes(Form f) {
         List<Option> out = new ArrayList<>();
-        out.add(new Option("x-axis", words().text("axis.x-axis")));
-        out.add(new Option("y-axis", words().text("axis.y-axis")));
+        Frame at = f.context().sketch(f.chosen("sketch")).map(PlacedSketch::frame).orElse(Frame.WORLD);
+        out.add(new Option("x-axis", own(at.x(), "axis.x-axis")));
+        out.add(new Option("y-axis", own(at.y(), "axis.y-axis")));
         String now = f.chosen("axis");
         f.context()
                 .sketch(f.chosen("sketch"))
@@ -114,6 +120,13 @@ public final class RevolveKind extends ProfileKind {
             out.add(new Option(now, words().text("axis.line") + " " + now));
         }
         return out;
+    }
+
+    /** What one of the sketch's own axes is called: by the axis of the part that it runs along, if it does. */
+    private String own(Vec3 way, String otherwise) {
+        return Called.axis(way)
+                .map(a -> words().text("axis.along").replace("@", a))
+                .orElseGet(() -> words().text(otherwise));
     }
 
     @Override

@@ -1,5 +1,6 @@
 package io.tallember.part.steps.rib;
 
+import io.tallember.geometry.GeometryException;
 import io.tallember.part.Measure;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
@@ -12,11 +13,13 @@ import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
+import io.tallember.part.steps.Kinds;
 import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.solid.sweep.Wall;
+import java.util.ArrayList;
 import java.util.List;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -47,7 +50,12 @@ public final class RibKind extends ProfileKind {
         f.choose("deep", "next");
         f.usual("depth", 10, 0.5);
         f.choose("flipped", "no");
-        newest(f);
+        if (!takes(f, picked)) {
+            newest(f);
+        } else {
+            seen(f);
+        }
+        toThePart(f);
         f.aim("regions");
     }
 
@@ -60,12 +68,40 @@ public final class RibKind extends ProfileKind {
         String sketch = free.isEmpty() ? "" : free.get(free.size() - 1);
         f.choose("sketch", sketch);
         c.sketch(sketch).ifPresent(s -> f.pick("regions", lines(s)));
-        // on a face, or high over the floor, lines are mostly seen from above
+        seen(f);
+    }
+
+    /** On a face, or high over the floor, lines are mostly seen from above. */
+    private static void seen(Form f) {
+        Context c = f.context();
         boolean upright = c.shown()
-                .find(sketch)
+                .find(f.chosen("sketch"))
                 .map(s -> !(((SketchStep) s).plane() instanceof SketchPlane.Base b) || b == SketchPlane.Base.TOP)
                 .orElse(false);
         f.choose("upright", upright ? "yes" : "no");
+    }
+
+    /** Grows to the side on which the part is: to the other one when it finds nothing on this. */
+    private void toThePart(Form f) {
+        if (!f.picked("regions").isEmpty() && !grows(f)) {
+            f.choose("flipped", "yes");
+            if (!grows(f)) {
+                f.choose("flipped", "no");
+            }
+        }
+    }
+
+    private boolean grows(Form f) {
+        ObjectNode n = MAKE.objectNode().put("kind", "rib").put("id", "").put("name", "");
+        write(f, n);
+        Context c = f.context();
+        try {
+            Step step = Kinds.read(n, new Typed(c.doc()), c.doc().freshId()).numbered(c.doc().freshId(), "");
+            build(step, c.built().get().stand(), new ArrayList<>());
+            return true;
+        } catch (GeometryException e) {
+            return false;
+        }
     }
 
     @Override

@@ -39,7 +39,12 @@ public final class ScaleKind extends Kind {
 
     @Override
     protected void begun(Form f, String offer, List<Hit> picked) {
-        f.pick("bodies", List.of());
+        f.pickNames(
+                "bodies",
+                picked.stream()
+                        .filter(h -> h.what() == Hit.What.BODY)
+                        .map(Hit::of)
+                        .toList());
         f.set("times", new Content.Text("2", 2.0));
         f.pick(
                 "about",

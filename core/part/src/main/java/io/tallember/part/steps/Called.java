@@ -1,0 +1,116 @@
+package io.tallember.part.steps;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Step;
+import io.tallember.part.rebuild.PartBody;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import tools.jackson.databind.JsonNode;
+
+/** What faces, edges and other things that are picked are called: their form, and the steps that made them. */
+public final class Called {
+    private static final WordList WORDS = WordList.of(WordList.class, "called");
+
+    private Called() {}
+
+    static String word(String key) {
+        return WORDS.text(key);
+    }
+
+    public static String face(Face f, PartDocument doc) {
+        String form = WORDS.find("face." + f.surface().kind()).orElseGet(() -> WORDS.text("face.other"));
+        return of(form, List.of(f), doc);
+    }
+
+    public static String edge(Edge e, List<Face> sides, PartDocument doc) {
+        String form = e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other";
+        double size = e.curve() instanceof Circle c
+                ? 2 * c.radius()
+                : e.range().length() * e.curve().speed();
+        return of(WORDS.text("edge." + form), sides, doc)
+                + (form.equals("other")
+                        ? ""
+                        : WORDS.text("size." + form).replace("@", Texts.sized(size, doc.unit())));
+    }
+
+    private static String of(String form, List<Face> faces, PartDocument doc) {
+        String makers = faces.stream()
+                .flatMap(f -> f.origins().stream().limit(1))
+                .map(o -> doc.owner(o.step()))
+                .distinct()
+                .flatMap(id -> doc.find(id).stream())
+                .map(Step::name)
+                .collect(Collectors.joining(WORDS.text("and")));
+        return makers.isEmpty() ? form : WORDS.text("of").replace("#", form).replace("@", makers);
+    }
+
+    /** One of a plane's own directions, by the axis of the part that it runs along or against. */
+    static String way(Frame plane, boolean second) {
+        Vec3 d = second ? plane.y() : plane.x();
+        for (Axis a : Axis.values()) {
+            double along = d.dot(a.way);
+            if (Math.abs(along) > 1 - 1e-9) {
+                return WORDS.text(along > 0 ? "way.along" : "way.against")
+                        .replace("@", a.name().toLowerCase(Locale.ROOT));
+            }
+        }
+        return WORDS.text(second ? "way.up" : "way.right");
+    }
+
+    /** The axis of the part along which a direction runs, either way; empty when it runs along none. */
+    public static Optional<String> axis(Vec3 d) {
+        return Arrays.stream(Axis.values())
+                .filter(a -> Math.abs(d.dot(a.way)) > 1 - 1e-9)
+                .map(a -> a.name().toLowerCase(Locale.ROOT))
+                .findFirst();
+    }
+
+    private enum Axis {
+        X(Vec3.X),
+        Y(Vec3.Y),
+        Z(Vec3.Z);
+
+        private final Vec3 way;
+
+        Axis(Vec3 way) {
+            this.way = way;
+        }
+    }
+
+    /** What a reference of a part file means, in words; what is gone is said to be. */
+    public static String ref(JsonNode ref, Context c) {
+        for (PartBody b : c.bodies()) {
+            if (ref.isString() && b.id().equals(ref.stringValue())) {
+                return c.bodyName(b.id());
+            }
+            Optional<Face> face = text(ref, "face").flatMap(b.body().names()::face);
+            if (face.isPresent()) {
+                return face(face.get(), c.shown());
+            }
+            Optional<Edge> edge = text(ref, "edge").flatMap(b.body().names()::edge);
+            if (edge.isPresent()) {
+                return edge(edge.get(), b.body().facesOf(edge.get()), c.shown());
+            }
+        }
+        if (ref.isString()) {
+            return c.name(ref.stringValue(), WORDS.text("gone"));
+        }
+        if (ref.has("boundary")) {
+            return WORDS.text("region");
+        }
+        return WORDS.text(ref.has("face") || ref.has("edge") ? "gone" : ref.has("corner") ? "corner" : "thing");
+    }
+
+    private static Optional<String> text(JsonNode ref, String field) {
+        return ref.path(field).isString() ? Optional.of(ref.get(field).stringValue()) : Optional.empty();
+    }
+}
