@@ -88,6 +88,12 @@ export const api = {
     ask<Reply>("POST", `/api/parts/${id}/trace`, { revision, command, seen }),
   settle: (id: number, step: string) =>
     ask<{ constraint: Constraint; words: string }[]>("GET", `/api/parts/${id}/sketches/${step}/settle`),
+  /** By what a driven dimension is driven. */
+  drivers: (id: number, step: string, dimension: string) =>
+    ask<{ id: string; words: string }[]>(
+      "GET",
+      `/api/parts/${id}/sketches/${step}/drivers?dimension=${encodeURIComponent(dimension)}`,
+    ),
   /** What of an outline file a sketch could take. */
   outline: (svg: string) =>
     ask<{ curves: number; leftOut: number; trouble: string }>("POST", "/api/outlines", { svg }),

@@ -165,11 +165,15 @@ export function HomePage() {
             <h1>{title}</h1>
             <p className="text-[13px] text-[var(--ink-2)]">
               {shown.length === 1 ? "1 part" : `${shown.length} parts`}
-              {shown.length > 0 && " · last touched first"}
+              {shown.length > 0 && " · last touched first"} · files that can be brought in: part files (.json)
             </p>
           </div>
-          <button className="btn big" onClick={() => file.current?.click()}>
-            Bring in a file <span className="k">I</span>
+          <button
+            className="btn big"
+            title="Takes part files (.json), as Release hands them over"
+            onClick={() => file.current?.click()}
+          >
+            Bring in a part file <span className="k">I</span>
           </button>
           <button className="btn main big" onClick={() => setAsk({ kind: "new-part" })}>
             New part <span className="k">N</span>

@@ -1,3 +1,4 @@
+import { ToggleGroup } from "radix-ui";
 import { useState } from "react";
 import type { PartView, Step } from "../api/types";
 import { lengthText, MM, spaced } from "../api/numbers";
@@ -8,6 +9,7 @@ import { SketchSheet } from "../sketch/SketchSheet";
 import { DeleteDialog } from "./DeleteDialog";
 import { usePart, type Panel, usePartOf } from "./store";
 import { BodyList } from "./BodyList";
+import { numbered } from "./numbered";
 import { edit, StepMenu } from "./StepMenu";
 import { WorkLine } from "./WorkLine";
 import { ValuesTable } from "./ValuesTable";
@@ -41,18 +43,20 @@ export function BuildSheet() {
           {failed > 0 && <b className="plum"> · {failed === 1 ? "1 needs" : `${failed} need`} attention</b>}
           {off > 0 && ` · ${off} switched off`}
         </p>
-        <nav className="panels" aria-label="Beside the steps">
+        <ToggleGroup.Root
+          className="panels"
+          type="single"
+          aria-label="Beside the steps"
+          value={panel ?? ""}
+          onValueChange={(p) => set({ panel: (p || null) as Panel | null })}
+        >
           {PANELS.map(([p, name]) => (
-            <button
-              key={p}
-              aria-expanded={panel === p}
-              onClick={() => set({ panel: panel === p ? null : p })}
-            >
+            <ToggleGroup.Item key={p} value={p} aria-expanded={panel === p}>
               {name}
               {counts(p, view) > 0 && <span className="count">{counts(p, view)}</span>}
-            </button>
+            </ToggleGroup.Item>
           ))}
-        </nav>
+        </ToggleGroup.Root>
       </header>
       {panel === "values" && <ValuesTable />}
       {panel === "variants" && <VariantsTable />}
@@ -185,7 +189,16 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
           className="n"
           draggable={doing.kind === "looking"}
           title="Drag to move the step; click to see what it uses and what uses it"
-          onClick={() => set({ linked: linked === step.id ? null : step.id })}
+          onClick={(e) =>
+            set({
+              linked: linked === step.id ? null : step.id,
+              picks: [],
+              pickedAt: [
+                9999,
+                e.clientY - (document.querySelector(".view")?.getBoundingClientRect().top ?? 0),
+              ],
+            })
+          }
           onDragStart={(e) => e.dataTransfer.setData("text/step", step.id)}
         >
           {step.off ? `(${n})` : n}
@@ -218,10 +231,12 @@ function StepRow({ step, n, onDelete }: { step: Step; n: number; onDelete: () =>
             }
           />
         )}
-        {link?.uses.includes(step.id) && <p className="link">{link.name} uses this</p>}
+        {link?.uses.includes(step.id) && <p className="link">{numbered(link.id, view!.steps)} uses this</p>}
         {link?.dependants.includes(step.id) && (
           <p className="link">
-            {step.uses.includes(link.id) ? `uses ${link.name}` : `builds on ${link.name} through others`}
+            {step.uses.includes(link.id)
+              ? `uses ${numbered(link.id, view!.steps)}`
+              : `builds on ${numbered(link.id, view!.steps)} through others`}
           </p>
         )}
         {change && (

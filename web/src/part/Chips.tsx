@@ -8,12 +8,14 @@ import { type Pick, usePart, usePartOf } from "./store";
 
 /** So many operations stand beside a pick. */
 const FEW = 6;
+/** Stages in the order in which their operations are mostly meant with a pick. */
+const LIKELY = [5, 4, 3, 6, 2, 1];
 
 /** What is picked, or the step whose links are shown. */
 export const pickedNow = (picks: Pick[], linked: string | null): Pick[] =>
   picks.length > 0 || !linked ? picks : [{ kind: "step", key: linked, body: "" }];
 
-/** The operations that can be begun with all that is picked, those of the part before planes and axes. */
+/** The operations that can be begun with all that is picked, the likelier ones first. */
 export function useFitting(): Action[] {
   const { doing, picks, linked, view } = usePartOf("doing", "picks", "linked", "view");
   const [told, setTold] = useState({ asked: "", keys: [] as string[] });
@@ -53,8 +55,7 @@ export function useFitting(): Action[] {
       stage: o.stage,
       run: () => void begin(o.key, now),
     }));
-  const late = (a: { stage: number }) => (a.stage === 1 ? 1 : 0);
-  all.sort((a, b) => late(a) - late(b));
+  all.sort((a, b) => LIKELY.indexOf(a.stage) - LIKELY.indexOf(b.stage));
   return flat
     ? [{ name: "Sketch on it", hint: "Draw on this face", key: "1 r", run: startOnFace }, ...all]
     : all;
@@ -71,6 +72,9 @@ export function Chips({ onMore }: { onMore: (at: [number, number]) => void }) {
     <div className="chips" role="toolbar" aria-label="What fits the pick" style={chipPlace(pickedAt)}>
       <span className="who" title={now.map((p) => calledOf(p, view)).join("\n")}>
         {now.length === 1 ? calledOf(now[0], view) : `${now.length} ${many}`}
+        <button aria-label="Leave it" title="Leave it (Esc)" onClick={() => set({ picks: [], linked: null })}>
+          ✕
+        </button>
       </span>
       {all.slice(0, FEW).map((a) => (
         <button key={a.name} title={a.hint} onClick={a.run}>
@@ -82,9 +86,6 @@ export function Chips({ onMore }: { onMore: (at: [number, number]) => void }) {
           More
         </button>
       )}
-      <button aria-label="Leave it" title="Leave it (Esc)" onClick={() => set({ picks: [], linked: null })}>
-        ✕
-      </button>
     </div>
   );
 }
@@ -101,10 +102,9 @@ export const KINDS: Record<Pick["kind"], string> = {
 /** Beside the pick, but inside the view and clear of the dial. */
 function chipPlace([x, y]: [number, number]): React.CSSProperties {
   const { look } = useLookStore.getState();
-  const left = Math.max(12, Math.min(x + 18, look.width - 420));
+  const left = Math.max(12, Math.min(x + 18, look.width - 390));
   return {
     left,
-    maxWidth: look.width - left - 12,
-    top: Math.max(48, Math.min(y + 22, look.height - (left < 170 ? 190 : 70))),
+    top: Math.max(48, Math.min(y + 22, look.height - (left < 170 ? 230 : 110))),
   };
 }

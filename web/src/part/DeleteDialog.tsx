@@ -2,13 +2,15 @@ import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import type { Step } from "../api/types";
 import { isSketch } from "../sketch/drawn";
+import { numbered } from "./numbered";
 import { usePartOf } from "./store";
 
 /** Asks before a step goes: what goes with it, and whether its sketches go too. */
 export function DeleteDialog({ step, onClose }: { step: Step; onClose: () => void }) {
   const { view, send, say, shift } = usePartOf("view", "send", "say", "shift");
   const [along, setAlong] = useState(false);
-  const users = step.dependants.map((id) => view!.steps.find((s) => s.id === id)?.name ?? id);
+  const named = (id: string) => numbered(id, view!.steps);
+  const users = step.dependants.map(named);
   // sketches that nothing else would use any more
   const going = [step.id, ...step.dependants];
   const own = view!.steps.filter(
@@ -24,7 +26,7 @@ export function DeleteDialog({ step, onClose }: { step: Step; onClose: () => voi
         <AlertDialog.Overlay className="veil" />
         <AlertDialog.Content className="dialog" onKeyDown={(e) => e.stopPropagation()}>
           <AlertDialog.Title asChild>
-            <h2>Delete {step.name}?</h2>
+            <h2>Delete {named(step.id)}?</h2>
           </AlertDialog.Title>
           <AlertDialog.Description asChild>
             <p className="pt-2">
@@ -42,7 +44,7 @@ export function DeleteDialog({ step, onClose }: { step: Step; onClose: () => voi
                 checked={along}
                 onChange={(e) => setAlong(e.target.checked)}
               />
-              Delete {own.map((s) => s.name).join(" and ")} too, which nothing else uses
+              Delete {own.map((s) => named(s.id)).join(" and ")} too, which nothing else uses
             </label>
           )}
           <div className="acts">

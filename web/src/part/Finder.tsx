@@ -34,7 +34,12 @@ export function Finder({ onClose }: { onClose: () => void }) {
           <Dialog.Title className="sr-only">Do anything</Dialog.Title>
           <input
             type="text"
+            role="combobox"
             aria-label="Do anything"
+            aria-expanded
+            aria-controls="found"
+            aria-autocomplete="list"
+            aria-activedescendant={hits.length > 0 ? `found-${chosen}` : undefined}
             placeholder="Do anything…"
             value={text}
             autoFocus
@@ -45,16 +50,19 @@ export function Finder({ onClose }: { onClose: () => void }) {
             onKeyDown={(e) => {
               if (e.key === "ArrowDown") setAt(Math.min(chosen + 1, hits.length - 1));
               else if (e.key === "ArrowUp") setAt(Math.max(chosen - 1, 0));
+              else if (e.key === "PageDown") setAt(hits.length - 1);
+              else if (e.key === "PageUp") setAt(0);
               else if (e.key === "Enter") run(chosen);
               else return;
               e.preventDefault();
             }}
           />
-          <ul role="listbox">
+          <ul role="listbox" id="found" aria-label="What was found">
             {hits.map((a, i) => (
               <li
                 key={a.name + i}
                 role="option"
+                id={`found-${i}`}
                 aria-selected={i === chosen}
                 className={a.why ? "cannot" : ""}
                 onPointerMove={() => setAt(i)}

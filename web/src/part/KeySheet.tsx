@@ -1,7 +1,7 @@
 import { Dialog } from "radix-ui";
 
 const KEYS: [string, string][] = [
-  ["1 … 8", "Sketch, Form, Wall, Edge, Hole, Repeat, Release"],
+  ["1 … 6, 8", "Sketch, Form, Wall, Edge, Hole, Repeat; Release"],
   ["Q W E R T, A S D F G, Z X C V", "the shelf’s rows, in order"],
   ["Shift + these", "constraints, in order, while sketching"],
   ["I O P, U, J K L, N M", "further tools while sketching, shown on their rows"],
@@ -10,12 +10,14 @@ const KEYS: [string, string][] = [
   ["Y", "construction line or drawn"],
   ["0–9, Tab, Enter", "type a size while drawing, next field, keep"],
   ["Alt", "held: no snapping"],
-  ["Shift", "held: add to what is picked"],
+  ["Shift", "held: add to what is picked in the view; in a sketch, pick only this"],
+  ["Right click", "what lies under the pointer, one behind the other"],
   ["Delete", "take out what is picked in a sketch"],
   ["Enter, Esc", "apply or finish; one step back"],
   ["Shift + Enter", "the last operation again, with its last values"],
   ["Ctrl + Z, Ctrl + Y", "undo, redo; in an open sentence, takes back its last entry"],
-  ["Arrow keys", "turn the view by 15°"],
+  ["N, M", "walk from thing to thing in the view (Shift: back); pick it, or take it out"],
+  ["Arrow keys", "turn the view by 15°; with a drawing tool, bring and move its point (Shift: by ten)"],
   ["Home, End", "corner view; fit"],
   ["Page down, Page up", "straight at the face or sketch; as it was looked at before"],
   [".", "do anything"],

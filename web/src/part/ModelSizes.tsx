@@ -8,6 +8,7 @@ import { DimensionLabels, DimensionStrokes, useLaidOut } from "../sketch/Dimensi
 import { isSketch } from "../sketch/drawn";
 import { Model } from "../sketch/model";
 import { seenPlane } from "../sketch/plane";
+import { Given } from "./Given";
 import { usePart, usePartOf } from "./store";
 
 const NONE = new Set<string>();
@@ -85,8 +86,9 @@ function Size({ step, place, slot }: { step: Step; place: string; slot: Slot }) 
     tryOut(null);
   };
   return (
-    <label>
+    <div className="size">
       <span>{name}</span>
+      {slot.formula && <Given formula={slot.formula} />}
       {open ? (
         <input
           className="slot"
@@ -114,10 +116,9 @@ function Size({ step, place, slot }: { step: Step; place: string; slot: Slot }) 
           }
           onClick={() => setOpen(true)}
         >
-          {slot.formula && <i>{slot.formula} = </i>}
           {slot.text}
         </button>
       )}
-    </label>
+    </div>
   );
 }

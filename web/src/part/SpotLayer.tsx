@@ -35,7 +35,7 @@ export function SpotLayer() {
       <path className="spot" d={`M${x - 6} ${y}H${x + 6}M${x} ${y - 6}V${y + 6}`} />
       {snap.spot && <circle className="spot" cx={x} cy={y} r="8" />}
       {snap.word && (
-        <text className="measure-text" x={x + 13} y={y - 9}>
+        <text className="measure-text" x={x + 13} y={y + 20}>
           {snap.word}
         </text>
       )}

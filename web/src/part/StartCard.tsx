@@ -33,7 +33,7 @@ export function StartCard() {
           }}
         />
         , move it with the other one or with Shift held. The wheel zooms to the pointer. Arrow keys turn, Home
-        brings the corner view back.
+        brings the corner view back; ? shows all keys.
       </div>
     </div>
   );

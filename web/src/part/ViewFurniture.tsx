@@ -24,11 +24,17 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
     })[name]
       ? "on"
       : undefined;
+  // one stop for Tab; arrow keys go round
+  const reached = VIEW_NAMES.find(on) ?? "Corner";
   const word = (name: string, x: number, y: number, turn = 0) => (
     <text
       key={name}
-      role="button"
+      role="radio"
       aria-label={`Look from ${name.toLowerCase()}`}
+      aria-checked={on(name) !== undefined}
+      tabIndex={name === reached ? 0 : -1}
+      data-look={name}
+      onKeyDown={dialKey}
       className={on(name)}
       x={x}
       y={y}
@@ -46,7 +52,7 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
       {tight ? (
         <LookMenu now={VIEW_NAMES.find(on)} />
       ) : (
-        <svg className="dial" viewBox="-58 -58 116 116" aria-label="View dial">
+        <svg className="dial" viewBox="-58 -58 116 116" role="radiogroup" aria-label="View dial">
           <circle r="57" fill="var(--paper-tag)" stroke="var(--rule-strong)" />
           <circle r="35" fill="var(--paper-view)" stroke="var(--rule)" />
           {Array.from({ length: 24 }, (_, i) => (
@@ -119,6 +125,20 @@ export function ViewFurniture({ sketching }: { sketching: boolean }) {
       )}
     </>
   );
+}
+
+/** Arrow keys go from view to view and look from there. */
+function dialKey(e: React.KeyboardEvent<SVGTextElement>): void {
+  const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[e.key];
+  const pressed = e.key === "Enter" || e.key === " ";
+  if (by === undefined && !pressed) return;
+  e.preventDefault();
+  e.stopPropagation();
+  const now = VIEW_NAMES.indexOf(e.currentTarget.dataset.look!);
+  const next = VIEW_NAMES[(now + (by ?? 0) + VIEW_NAMES.length) % VIEW_NAMES.length];
+  lookFrom(next);
+  const dial = e.currentTarget.closest("svg")!;
+  dial.querySelector<SVGTextElement>(`[data-look=${next}]`)?.focus();
 }
 
 const VIEW_NAMES = ["Corner", "Top", "Bottom", "Front", "Back", "Right", "Left"];

@@ -1,3 +1,4 @@
+import { ToggleGroup } from "radix-ui";
 import { useEffect, useRef } from "react";
 import type { Command } from "../api/types";
 import { setScene } from "../scene/current";
@@ -20,6 +21,21 @@ import { follow, forget } from "./spots";
 import { StartCard } from "./StartCard";
 import { usePart, type Pick, usePartOf } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
+
+/** Says what was walked to by keys, beside it. */
+function WalkTag() {
+  const walked = usePart((s) => s.walked);
+  return (
+    <div
+      className={walked ? "hover-tag" : "sr-only"}
+      role="status"
+      data-testid="walked"
+      style={walked ? { left: walked.place[0] + 14, top: walked.place[1] - 26 } : undefined}
+    >
+      {walked?.called}
+    </div>
+  );
+}
 
 /** The view: the solids, what lies over them, and the hand that turns, moves and picks. */
 export function ViewPane() {
@@ -146,7 +162,14 @@ export function ViewPane() {
       onDoubleClick={handlers.open}
       onContextMenu={handlers.context}
     >
-      <canvas ref={canvas} aria-label="The part" style={{ opacity: placed ? 0.3 : 1 }} />
+      <canvas
+        ref={canvas}
+        tabIndex={0}
+        role="application"
+        aria-label="The part: N and M walk and pick, arrow keys turn it"
+        style={{ opacity: placed ? 0.3 : 1 }}
+      />
+      <WalkTag />
       {sketchStep && placed && isSketch(sketchStep) ? (
         <>
           <SketchLayer step={sketchStep} placed={placed} />
@@ -185,12 +208,20 @@ export function ViewPane() {
             )
           )}
         </span>
-        <div className="toggles" role="group" aria-label="Display">
-          {DISPLAYS.map(([d, name]) => (
-            <button key={d} aria-pressed={display === d} onClick={() => set({ display: d })}>
-              {name}
-            </button>
-          ))}
+        <div className="toggles">
+          <ToggleGroup.Root
+            className="contents"
+            type="single"
+            aria-label="Display"
+            value={display}
+            onValueChange={(d) => d && set({ display: d as typeof display })}
+          >
+            {DISPLAYS.map(([d, name]) => (
+              <ToggleGroup.Item key={d} value={d}>
+                {name}
+              </ToggleGroup.Item>
+            ))}
+          </ToggleGroup.Root>
           <button title="Bring everything into the view (End)" onClick={fit}>
             Fit
           </button>

@@ -33,7 +33,12 @@ function IdleBar() {
           ? "Nothing is being made. Choose a plane to sketch on."
           : flat
             ? "A flat face is picked. Sketch on it, or double-click it to change the step that made it."
-            : "Nothing is being made. Choose an operation at the left, or a field in the build sheet."}
+            : picks.length > 0
+              ? "What fits the pick stands beside it; a right click lists what lies behind."
+              : "Nothing is being made. Choose an operation at the left, or a field in the build sheet."}
+      </p>
+      <p className="live">
+        <span className="k">?</span> shows all keys, <span className="k">.</span> finds anything
       </p>
     </div>
   );

@@ -11,6 +11,7 @@ export const DISPLAYS: [Display, string][] = [
   ["edged", "Ink edges"],
   ["shaded", "Shaded"],
   ["lines", "Edges alone"],
+  ["dashed", "Hidden dashed"],
 ];
 
 const UNITS: Record<Unit, string> = { mm: "millimetres", cm: "centimetres", in: "inches" };

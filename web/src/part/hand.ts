@@ -1,4 +1,5 @@
 import { type PointerEvent, type RefObject, useRef, useState } from "react";
+import type { Hit } from "../api/talk";
 import { isSketch } from "../sketch/drawn";
 import type { Scene } from "../scene/Scene";
 import { change } from "../sentence/SheetSentence";
@@ -16,8 +17,12 @@ type At = [number, number];
 export const pickable = (doing: Doing): Set<Pick["kind"]> | undefined =>
   doing.kind === "sketching" ? new Set() : doing.kind === "writing" ? hittable(doing.answer) : undefined;
 
-/** What was clicked, taken as what is being done has it. */
-export function take(found: Pick | null, place: At, more: boolean): void {
+/**
+ * What was clicked, taken as what is being done has it.
+ *
+ * @param pointed whether it was clicked at its place; by keys a face stands for its centre
+ */
+export function take(found: Pick | null, place: At, more: boolean, pointed = true): void {
   // as it is now, which a key just before may have changed
   const { doing, view, picks, set, start, say } = usePart.getState();
   if (doing.kind === "sketching") return;
@@ -31,7 +36,8 @@ export function take(found: Pick | null, place: At, more: boolean): void {
     else if (found) say("A sketch lies on a flat face; this isn’t one.", true);
   } else if (doing.kind === "writing") {
     if (found || doing.answer.takes.includes("spot")) {
-      const spot = found?.kind === "face" ? snapped(found, place) : null;
+      const spot: Partial<Hit> | null =
+        found?.kind !== "face" ? null : pointed ? snapped(found, place) : { spot: "centre" };
       void enter("", { hit: { ...hitOf(found, place), ...spot } });
     } else focusBack();
   } else {
@@ -92,7 +98,7 @@ export function useHand(
     } else if (e.target === canvas.current) {
       const { hover, set } = usePart.getState();
       const found = scene.current!.picking.at(...at(e), pickable(doing()));
-      if (found?.key !== hover?.key || found?.kind !== hover?.kind) set({ hover: found });
+      if (found?.key !== hover?.key || found?.kind !== hover?.kind) set({ hover: found, walked: null });
     }
   };
 

@@ -1,5 +1,7 @@
 import { HOLDS } from "../sketch/holds";
-import { useSketch } from "../sketch/store";
+import { Model } from "../sketch/model";
+import { snap } from "../sketch/snap";
+import { currentSketch, useSketch } from "../sketch/store";
 import { TOOLS } from "../sketch/toolbox";
 import { LineTool } from "../sketch/tools/line";
 import { useLookStore } from "../scene/useLook";
@@ -9,6 +11,7 @@ import { lookMoved } from "../sketch/flat";
 import { finishSketch } from "./sketching";
 import { again, drop, focusDigits, keep, takeBack, tooEarly } from "../sentence/machine";
 import { usePart } from "./store";
+import { takeWalked, walk } from "./walk";
 
 /** The keys of the part page; returns whether the key meant something. */
 export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () => void): boolean {
@@ -50,6 +53,8 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   } else if (key === "Enter" && doing.kind === "writing") void keep();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") again();
   else if (doing.kind === "sketching") return false;
+  else if (key.toLowerCase() === "n") walk(e.shiftKey ? -1 : 1);
+  else if (key.toLowerCase() === "m") takeWalked();
   else if (STAGES.some((s) => String(s.n) === key)) {
     set({ stage: Number(key) });
     if (doing.kind === "choosing-face") start({ kind: "looking" });
@@ -87,9 +92,15 @@ function sketchKey(e: KeyboardEvent): boolean {
       return true;
     }
   }
+  if (s.tool && key.startsWith("Arrow")) return moveHand(key, e.shiftKey);
+  if (key === "Enter" && s.snap?.byKeys && s.tool) {
+    s.click(s.snap);
+    return true;
+  }
   if (key === "Tab" && s.nextWay()) return true;
   if (key === "Escape") {
-    if (!s.back()) finishSketch();
+    if (!s.back())
+      usePart.getState().say("Nothing to drop here. Enter, or Finish, ends the sketch; all of it is kept.");
     return true;
   }
   if (key === "Enter") {
@@ -115,5 +126,21 @@ function sketchKey(e: KeyboardEvent): boolean {
   if (tool) s.choose(tool.id);
   else if (k === "y") s.construction();
   else return false;
+  return true;
+}
+
+/** The drawing hand by keys: it begins at the origin and goes by steps of a size that can be seen, ten with Shift. */
+function moveHand(key: string, far: boolean): boolean {
+  const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[key];
+  const step = currentSketch();
+  const unit = usePart.getState().view?.unit;
+  if (!way || !step) return false;
+  const s = useSketch.getState();
+  const by = (unit === "in" ? 25.4 / 16 : 1) * (far ? 10 : 1);
+  const at: [number, number] = s.snap?.byKeys
+    ? [s.snap.at[0] + by * way[0], s.snap.at[1] + by * way[1]]
+    : [0, 0];
+  // only what lies just there is held on to
+  s.set({ snap: { ...snap(new Model(step), at, 1e-3), byKeys: true } });
   return true;
 }

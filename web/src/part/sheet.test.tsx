@@ -231,7 +231,7 @@ describe("deleting a step", () => {
   it("says what goes with it", () => {
     render(<DeleteDialog step={named("Foot outline")} onClose={() => {}} />);
     expect(screen.getByRole("alertdialog").textContent).toContain(
-      "This step builds on it and would go too: Foot.",
+      "This step builds on it and would go too: 2 Foot.",
     );
     expect(screen.queryByRole("checkbox")).toBeNull();
   });
@@ -240,7 +240,7 @@ describe("deleting a step", () => {
     const undone = vi.fn();
     usePart.setState({ shift: undone });
     render(<DeleteDialog step={named("Foot")} onClose={() => {}} />);
-    fireEvent.click(screen.getByLabelText("Delete Foot outline too, which nothing else uses"));
+    fireEvent.click(screen.getByLabelText("Delete 1 Foot outline too, which nothing else uses"));
     fireEvent.click(screen.getByText("Delete"));
     await waitFor(() => expect(usePart.getState().notice!.text).toBe("Foot deleted."));
     expect(sent).toEqual([{ do: "delete-step", id: "s2", sketches: true }]);

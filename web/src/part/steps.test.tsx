@@ -124,8 +124,8 @@ describe("the build sheet", () => {
   it("shows what a step uses and what uses it", () => {
     render(<BuildSheet />);
     fireEvent.click(row("s1").querySelector(".n")!);
-    expect(row("s2").textContent).toContain("uses Foot");
-    expect(row("s3").textContent).toContain("builds on Foot through others");
+    expect(row("s2").textContent).toContain("uses 1 Foot");
+    expect(row("s3").textContent).toContain("builds on 1 Foot through others");
     fireEvent.click(row("s3").querySelector(".n")!);
     expect(row("s2").textContent).toContain("Rounds uses this");
     fireEvent.click(row("s3").querySelector(".n")!);
@@ -264,7 +264,9 @@ describe("rail and shelf", () => {
   });
 
   it("name what is picked", () => {
-    show({ bodies: [{ id: "b1", faces: [{ key: "f1", called: "round face of Hole 1" }], edges: [], vertices: [] }] });
+    show({
+      bodies: [{ id: "b1", faces: [{ key: "f1", called: "round face of Hole 1" }], edges: [], vertices: [] }],
+    });
     usePart.setState({
       picks: [
         { kind: "face", key: "f1", body: "b1" },

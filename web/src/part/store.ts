@@ -44,7 +44,7 @@ export interface Ahead {
 /** What can be opened above the steps of the build sheet. */
 export type Panel = "values" | "variants" | "bodies" | "versions";
 
-export type Display = "shaded" | "edged" | "lines";
+export type Display = "shaded" | "edged" | "lines" | "dashed";
 
 interface PartStore {
   view: PartView | null;
@@ -63,6 +63,8 @@ interface PartStore {
   /** Where in the view the last thing was picked, in pixels. */
   pickedAt: [number, number];
   hover: Pick | null;
+  /** What was walked to by keys: where it is in the view, and what it is called. */
+  walked: { place: [number, number]; called: string } | null;
   litStep: string | null;
   /** The step whose links are shown in the sheet. */
   linked: string | null;
@@ -152,6 +154,7 @@ export const usePart = create<PartStore>((set, get) => {
       previewChange: null,
       picks: s.picks.filter((p) => stillThere(view, p)),
       hover: null,
+      walked: null,
       missing: "",
       saving: false,
     }));
@@ -182,12 +185,15 @@ export const usePart = create<PartStore>((set, get) => {
 
   /** One request that changes the part at a time, in the order of asking. */
   function inTurn(ask: (view: PartView, seen: string[]) => Promise<Reply>): Promise<boolean> {
+    const heard = get().notice;
     const run = async () => {
       const view = get().view;
       if (!view) return false;
       set({ saving: true });
       try {
         show(await told(await ask(view, atHand()), () => api.part(view.id)));
+        // what had been said to be wrong is past once a change was accepted
+        if (heard?.trouble && get().notice === heard) set({ notice: null });
         return true;
       } catch (e) {
         set({ saving: false, preview: null, previewWhy: "" });
@@ -215,6 +221,7 @@ export const usePart = create<PartStore>((set, get) => {
     picks: [],
     pickedAt: [0, 0],
     hover: null,
+    walked: null,
     litStep: null,
     linked: null,
     deleting: null,
@@ -324,7 +331,7 @@ export const usePart = create<PartStore>((set, get) => {
 
     start(doing) {
       get().tryOut(null);
-      set({ doing, picks: [], hover: null, pointed: [] });
+      set({ doing, picks: [], hover: null, walked: null, pointed: [] });
     },
   };
 });

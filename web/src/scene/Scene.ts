@@ -2,6 +2,7 @@ import {
   Box3,
   BufferAttribute,
   BufferGeometry,
+  GreaterDepth,
   Group,
   Mesh,
   OrthographicCamera,
@@ -19,7 +20,7 @@ import type { BodyView, PartView, Shape, Vec3 } from "../api/types";
 import type { Display, Pick } from "../part/store";
 import { Look } from "./camera";
 import { Picking, type ReadyBody } from "./picking";
-import { between, clay, hatch, inks, paper } from "./materials";
+import { between, clay, ghost, hatch, inks, paper } from "./materials";
 
 /** Whether two states of the part look alike, although they were told anew. */
 function sameShapes(a: BodyView[] | null, b: BodyView[] | null): boolean {
@@ -52,10 +53,20 @@ export class Scene {
     paper: paper(),
     hover: hatch(false),
     picked: hatch(true),
+    ghost: ghost(),
     come: between(true),
     gone: between(false),
   };
   private readonly edgeInk = new LineMaterial({ linewidth: 1.4 });
+  /** Of edges behind something, dashed; the dashes are given in pixels. */
+  private readonly hiddenInk = new LineMaterial({
+    linewidth: 1,
+    dashed: true,
+    dashSize: 5,
+    gapSize: 4,
+    depthFunc: GreaterDepth,
+    depthWrite: false,
+  });
   private readonly hoverInk = new LineMaterial({ linewidth: 3.2, depthTest: false });
   private readonly pickInk = new LineMaterial({ linewidth: 3.6, depthTest: false });
   private bodies: ReadyBody[] = [];
@@ -75,6 +86,7 @@ export class Scene {
     this.world.add(this.solids, this.marks, this.between);
     const { ink, teal } = inks();
     this.edgeInk.color = ink;
+    this.hiddenInk.color = ink;
     this.hoverInk.color = ink;
     this.pickInk.color = teal;
   }
@@ -92,7 +104,8 @@ export class Scene {
     this.look.width = width;
     this.look.height = height;
     this.renderer.setSize(width, height, false);
-    for (const m of [this.edgeInk, this.hoverInk, this.pickInk]) m.resolution.set(width, height);
+    for (const m of [this.edgeInk, this.hiddenInk, this.hoverInk, this.pickInk])
+      m.resolution.set(width, height);
     this.moved();
   }
 
@@ -125,6 +138,7 @@ export class Scene {
     this.camera.quaternion.copy(l.turn);
     this.camera.updateProjectionMatrix();
     this.camera.updateMatrixWorld();
+    this.hiddenInk.dashScale = l.scale;
     this.renderer.render(this.world, this.camera);
     this.drawn++;
   }
@@ -166,6 +180,8 @@ export class Scene {
       if (display !== "shaded") {
         const lines = this.segments(b.view.edges.map((e) => e.shape));
         this.solids.add(new LineSegments2(lines, this.edgeInk));
+        if (display === "dashed")
+          this.solids.add(new LineSegments2(lines, this.hiddenInk).computeLineDistances());
       }
     }
     this.redraw();
@@ -219,7 +235,10 @@ export class Scene {
     g.setIndex(new BufferAttribute(triangles, 1));
     g.computeBoundingSphere();
     const bvh = new MeshBVH(g, { indirect: true });
-    const mesh = new Mesh(g, this.display === "lines" ? this.materials.paper : this.clayOf(colour));
+    const mesh = new Mesh(
+      g,
+      this.display === "lines" || this.display === "dashed" ? this.materials.paper : this.clayOf(colour),
+    );
     return { id: view.id, mesh, bvh, faceOfTriangle, view };
   }
 
@@ -284,6 +303,7 @@ export class Scene {
         g.setAttribute("normal", new BufferAttribute(f.normals, 3));
         g.setIndex(new BufferAttribute(f.triangles, 1));
         this.marks.add(new Mesh(g, picked ? this.materials.picked : this.materials.hover));
+        this.marks.add(new Mesh(g, this.materials.ghost));
       } else if (p.kind === "edge") {
         const line = body.edges.find((e) => e.key === p.key);
         if (line) {

@@ -1,4 +1,4 @@
-import { Color, DoubleSide, ShaderMaterial } from "three";
+import { Color, DoubleSide, GreaterDepth, ShaderMaterial } from "three";
 
 const css = (name: string) =>
   new Color(getComputedStyle(document.documentElement).getPropertyValue(name).trim());
@@ -51,7 +51,10 @@ export function paper(): ShaderMaterial {
   m.fragmentShader = `
     uniform vec3 light;
     varying vec3 vNormal;
-    void main() { gl_FragColor = vec4(light, 1.0); 
+    void main() {
+      float width = fwidth(normalize(vNormal).z) * 1.5;
+      float rim = (1.0 - smoothstep(0.5 * width, width, abs(normalize(vNormal).z))) * step(1e-5, width);
+      gl_FragColor = vec4(mix(light, vec3(0.0), rim), 1.0);
       #include <colorspace_fragment>
     }`;
   m.uniforms.light.value = css("--paper-tag");
@@ -82,6 +85,22 @@ export function hatch(picked: boolean): ShaderMaterial {
     polygonOffsetFactor: 0.5,
     polygonOffsetUnits: 1,
   });
+}
+
+/** What is picked or pointed at where something lies before it: the hatch alone, pale. */
+export function ghost(): ShaderMaterial {
+  const m = hatch(true);
+  m.fragmentShader = `
+    uniform vec3 teal;
+    void main() {
+      float stripe = step(0.7, fract((gl_FragCoord.x - gl_FragCoord.y) / 9.0));
+      gl_FragColor = vec4(teal, 0.1 + 0.35 * stripe);
+      #include <colorspace_fragment>
+    }`;
+  m.transparent = true;
+  m.depthWrite = false;
+  m.depthFunc = GreaterDepth;
+  return m;
 }
 
 /** Material that came, or went, between two states: hatched either way, what went seen through. */

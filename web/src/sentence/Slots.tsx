@@ -1,5 +1,6 @@
 import { DropdownMenu } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
+import { Given } from "../part/Given";
 
 /** A choice inside a sentence. */
 export function ChoiceSlot<K extends string>({
@@ -73,10 +74,12 @@ export function NumberSlot({
   }, [open]);
   if (!open) {
     return (
-      <button className="slot" title={label} aria-label={`${label}: ${text}`} onClick={() => setOpen(true)}>
-        {formula ? <i>{formula} = </i> : null}
-        {text}
-      </button>
+      <>
+        {formula && <Given formula={formula} />}
+        <button className="slot" title={label} aria-label={`${label}: ${text}`} onClick={() => setOpen(true)}>
+          {text}
+        </button>
+      </>
     );
   }
   const drop = () => {

@@ -153,6 +153,7 @@ async function run(): Promise<void> {
       else if (ahead) usePart.getState().stay();
       const followed = followedFrom(before, answer, next.at);
       usePart.getState().set({ doing: { kind: "writing", answer, turn: mine, followed } });
+      if (usePart.getState().notice?.trouble) usePart.getState().set({ notice: null });
       if (answer.refused) usePart.getState().say(answer.refused, true);
       else if (!ahead?.sure || ahead.refused) preview(answer);
       if (answer.focus && "chose" in next.entry) focusOn(answer.focus);

@@ -3,6 +3,7 @@ import { degrees, lengthText, sized } from "../api/numbers";
 import { usePart } from "../part/store";
 import { setDimension } from "./DimensionLayer";
 import { isDimension } from "./holds";
+import { DrivenValue } from "./DrivenValue";
 import { Makings } from "./Makings";
 import { called, Model } from "./model";
 import { Proposals } from "./Proposals";
@@ -215,9 +216,12 @@ export function SketchSheet({ step, placed }: { step: SketchStep; placed: Placed
               {(c.kind === "offset" ? c.on.slice(0, 2) : c.on).map((id) => called(model, id)).join(", ")}
             </button>
             {c.driven ? (
-              <span>
-                ({c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit)})
-              </span>
+              <DrivenValue
+                key={String(c.value)}
+                step={step}
+                id={c.id}
+                text={`(${c.kind === "angle" ? degrees(c.value as number) : lengthText(c.value as number, unit)})`}
+              />
             ) : (
               <SheetNumber
                 key={String(c.value) + formulas[`${step.id}/${c.id}`]}

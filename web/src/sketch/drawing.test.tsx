@@ -192,7 +192,7 @@ describe("what is picked", () => {
   });
 
   it("is dimensioned by what fits it, a second thing making it a distance between both", async () => {
-    useSketch.getState().pick("c1", false);
+    useSketch.getState().pick("c1", true);
     useSketch.getState().choose("dimension");
     expect(useSketch.getState().sizing).toMatchObject({ on: ["c1"], kind: "distance", text: "40" });
     useSketch.getState().size("p3");
@@ -211,6 +211,7 @@ describe("what is picked", () => {
   });
 
   it("is needed first by tools that work on it", () => {
+    useSketch.getState().choose("line");
     useSketch.getState().choose("offset");
     expect(usePart.getState().notice!.text).toContain("Pick the curves first");
     expect(useSketch.getState().toolId).toBe("select");

@@ -13,6 +13,8 @@ export interface Snap {
   on?: string;
   level?: boolean;
   plumb?: boolean;
+  /** Whether the hand was brought there by keys. */
+  byKeys?: boolean;
 }
 
 /**

@@ -15,6 +15,7 @@ import { BoxTool, CentreBoxTool, SlantBoxTool } from "./tools/box";
 import { CircleTool, ThreeCircleTool } from "./tools/circle";
 import { EllipseTool } from "./tools/ellipse";
 import { LineTool } from "./tools/line";
+import { PointTool } from "./tools/point";
 import { PolygonTool } from "./tools/polygon";
 import { SlotTool } from "./tools/slot";
 import { SplineTool } from "./tools/spline";
@@ -80,7 +81,8 @@ interface SketchStore {
   /** Turns the line tool between straight and tangent, once what was clicked is drawn; goes to the arc where that can't be. */
   bend(): void;
   type(text: string): void;
-  pick(id: string | null, more: boolean): void;
+  /** Adds something to what is picked, or takes it out again; alone, it is all that is picked. */
+  pick(id: string, alone: boolean): void;
   size(id: string | null): void;
   sizeAs(kind: ConstraintKind): void;
   applySize(text: string): Promise<void>;
@@ -132,6 +134,8 @@ function made(id: ToolId, way: string | undefined): Tool | null {
       return new EllipseTool();
     case "spline":
       return new SplineTool();
+    case "point":
+      return new PointTool();
     case "text":
       return new TextTool(() => useSketch.getState().words);
     default:
@@ -164,6 +168,7 @@ export const useSketch = create<SketchStore>((set, get) => ({
     const d = drawing();
     const picks = id === "dimension" || onPicks ? get().picks : [];
     if (onPicks && !picks.some((p) => d?.model.curves().some((c) => c.id === p))) {
+      if (get().toolId !== "select") get().choose("select");
       usePart
         .getState()
         .say(`Pick the curves first: ${info!.name.toLowerCase()} works on what is picked.`, true);
@@ -245,12 +250,10 @@ export const useSketch = create<SketchStore>((set, get) => ({
     set((x) => ({ turn: x.turn + 1 }));
   },
 
-  pick(id, more) {
-    set((s) => {
-      if (id === null) return { picks: more ? s.picks : [] };
-      const has = s.picks.includes(id);
-      return { picks: more ? (has ? s.picks.filter((p) => p !== id) : [...s.picks, id]) : [id] };
-    });
+  pick(id, alone) {
+    set(({ picks }) => ({
+      picks: alone ? [id] : picks.includes(id) ? picks.filter((p) => p !== id) : [...picks, id],
+    }));
   },
 
   size(id) {

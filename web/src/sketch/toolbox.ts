@@ -10,6 +10,7 @@ export type ToolId =
   | "ellipse"
   | "spline"
   | "text"
+  | "point"
   | "touch-line"
   | "touch-arc"
   | "dimension"
@@ -85,6 +86,7 @@ export const TOOLS: ToolInfo[] = [
   { id: "ellipse", key: "b", name: "Ellipse", group: "Draw", hint: "Centre and two half axes" },
   { id: "spline", key: "h", name: "Spline", group: "Draw", hint: "Smooth, through points" },
   { id: "text", key: "i", name: "Text", group: "Draw", hint: "Letters as outlines" },
+  { id: "point", key: "", name: "Point", group: "Draw", hint: "For holes and bosses to stand on" },
   {
     id: "touch-line",
     key: "k",

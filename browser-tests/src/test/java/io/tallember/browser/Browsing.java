@@ -89,7 +89,7 @@ abstract class Browsing {
     void block(String name, int width, int depth, int height) {
         newPart(name);
         box("" + width, "" + depth);
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys(Keys.ESCAPE, Keys.ENTER);
         page.find("[data-testid=steps] [data-status=built]");
         page.keys("q");
         page.find("[data-testid=distance]");

@@ -36,7 +36,7 @@ class BuildSheetTest extends Browsing {
         page.move(page.at(20, 0, 16));
         page.keys("10", Keys.TAB, "12", Keys.ENTER);
         page.sees("[data-testid=sketch-sheet]", "distance");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys(Keys.ESCAPE, Keys.ENTER);
         page.keys("2", "q");
         page.find("[data-testid=distance]");
         page.choose(".work [aria-label='How far']", "through all");
@@ -98,7 +98,7 @@ class BuildSheetTest extends Browsing {
         page.move(page.at(16, 14, 20));
         page.keys("10", Keys.TAB, "8", Keys.ENTER);
         page.sees("[data-testid=sketch-sheet]", "distance");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE, "2", "q");
+        page.keys(Keys.ESCAPE, Keys.ENTER, "2", "q");
         page.find("[data-testid=distance]");
         page.keys("5", Keys.ENTER);
         page.untilVolume(24_000 + 400);
@@ -111,7 +111,7 @@ class BuildSheetTest extends Browsing {
         onTop();
         hole(32, 22, "6");
         page.sees("[data-testid=foot]", "1 closed region");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE, "2", "q");
+        page.keys(Keys.ESCAPE, Keys.ENTER, "2", "q");
         page.choose(".work [aria-label='How far']", "through all");
         page.choose(".work [aria-label=Direction]", "backward");
         page.press("Apply");

@@ -55,7 +55,7 @@ class MouldedPartTest extends Browsing {
         page.keys("n");
         page.click(page.at(20, 0, 20));
         page.sees("[data-testid=sketch-state]", "everything is settled");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys(Keys.ESCAPE, Keys.ENTER);
         page.keys("6", "t");
         page.sees("[data-testid=live]", "volume");
         page.keys(Keys.ENTER);

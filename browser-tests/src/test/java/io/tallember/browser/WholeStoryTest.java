@@ -30,7 +30,7 @@ class WholeStoryTest extends Browsing {
         page.find("[data-testid=dimension-input]");
         page.keys("20", Keys.ENTER);
         page.sees("[data-testid=sketch-state]", "everything is settled");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys(Keys.ESCAPE, Keys.ENTER);
 
         // extrude, the distance typed and previewed before it is kept
         page.find("[data-testid=steps] [data-status=built]");
@@ -51,7 +51,7 @@ class WholeStoryTest extends Browsing {
         page.move(page.at(30, 30, 20));
         page.keys("24", Keys.TAB, "30", Keys.ENTER);
         page.sees("[data-testid=sketch-sheet]", "distance");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys(Keys.ESCAPE, Keys.ENTER);
         page.keys("q");
         page.find("[data-testid=distance]");
         page.keys("5");
@@ -174,7 +174,7 @@ class WholeStoryTest extends Browsing {
         page.find("[data-testid=sketch-layer]");
         hole(30, 20, "10");
         page.sees("[data-testid=foot]", "1 closed region");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE, "q");
+        page.keys(Keys.ESCAPE, Keys.ENTER, "q");
         page.choose(".work [aria-label='How far']", "through all");
         page.choose(".work [aria-label=Direction]", "backward");
         page.press("Apply");
@@ -210,7 +210,7 @@ class WholeStoryTest extends Browsing {
     void turnedRoundedAndChangedLate() {
         newPart("Counterweight");
         box("30", "20");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys(Keys.ESCAPE, Keys.ENTER);
         page.find("[data-testid=steps] [data-status=built]");
         page.keys("2", "w");
         page.sees("[data-testid=live]", "volume");
@@ -246,7 +246,7 @@ class WholeStoryTest extends Browsing {
     @Test
     void aBlockWithoutASketchIsBoredWalledAndSplit() {
         newPart("Clamp");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE);
+        page.keys(Keys.ESCAPE, Keys.ENTER);
         page.keys("2", "e");
         page.sees("[data-testid=live]", "volume +24");
         page.keys(Keys.ENTER);
@@ -309,7 +309,7 @@ class WholeStoryTest extends Browsing {
         page.move(page.at(6, 8, 0));
         page.keys("20", Keys.TAB, "16", Keys.ENTER);
         page.sees("[data-testid=foot]", "1 closed region");
-        page.keys(Keys.ESCAPE, Keys.ESCAPE, "2", "q");
+        page.keys(Keys.ESCAPE, Keys.ENTER, "2", "q");
         page.choose(".work [aria-label='Solid or wall']", "as a wall inside its lines");
         page.choose(".work [aria-label=Direction]", "and the other way by");
         page.choose(".work [aria-label='What becomes of it']", "as a new body");

@@ -2,6 +2,7 @@ package io.tallember.server.parts;
 
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Terms;
+import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
 import io.tallember.part.SketchWords;
 import io.tallember.part.file.PartFile;
@@ -11,6 +12,7 @@ import io.tallember.server.guard.Works;
 import io.tallember.server.store.PictureRow;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
+import io.tallember.sketch.help.Drivers;
 import io.tallember.sketch.help.Settle;
 import io.tallember.sketch.svg.Outline;
 import io.tallember.sketch.svg.SvgWriter;
@@ -26,6 +28,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -82,6 +85,29 @@ class SketchApi {
                             SketchWords.of(at, c), workshop.document(id).unit().telling(x -> x)));
         }
         return all.toString();
+    }
+
+    /** By what a driven dimension is driven: constraints, each with words. */
+    @GetMapping(path = "/api/parts/{id}/sketches/{step}/drivers", produces = JSON)
+    String drivers(@PathVariable long id, @PathVariable String step, @RequestParam String dimension) {
+        return works.at(id, () -> {
+            Sketch s = sketch(id, step);
+            if (s.constraint(dimension).filter(Constraint::driven).isEmpty()) {
+                throw Refusal.of("There is no such driven dimension.");
+            }
+            ArrayNode all = JsonNodeFactory.instance.arrayNode();
+            for (String k : Drivers.of(s, dimension)) {
+                Constraint c = s.constraint(k).orElseThrow();
+                all.addObject()
+                        .put("id", k)
+                        .put(
+                                "words",
+                                Terms.told(
+                                        SketchWords.of(s, c),
+                                        workshop.document(id).unit().telling(x -> x)));
+            }
+            return all.toString();
+        });
     }
 
     /** The drawn curves of a sketch as an SVG file. */
