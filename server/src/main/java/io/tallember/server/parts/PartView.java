@@ -235,10 +235,7 @@ public class PartView {
         ArrayNode notes = n.putArray("notes");
         o.notes().forEach(notes::add);
         ArrayNode uses = n.putArray("uses");
-        s.uses().stream()
-                .map(u -> piece.state().document().owner(u))
-                .distinct()
-                .forEach(uses::add);
+        s.uses().stream().map(u -> piece.state().document().owner(u)).distinct().forEach(uses::add);
         ArrayNode dependants = n.putArray("dependants");
         piece.state().document().withDependants(s.id()).stream()
                 .filter(d -> d != s)
@@ -425,9 +422,7 @@ public class PartView {
         for (Face f : b.body().faces()) {
             Drawn.Shape s = drawing.faces().get(number++);
             ObjectNode face = faces.addObject();
-            face.put("key", names.of(f))
-                    .put("shape", s.key())
-                    .put("called", Called.face(f, doc));
+            face.put("key", names.of(f)).put("shape", s.key()).put("called", Called.face(f, doc));
             face.setAll(s.picked());
             ArrayNode steps = face.putArray("steps");
             f.origins().stream().map(o -> doc.owner(o.step())).distinct().forEach(steps::add);

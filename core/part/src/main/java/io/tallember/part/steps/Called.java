@@ -37,9 +37,7 @@ public final class Called {
                 ? 2 * c.radius()
                 : e.range().length() * e.curve().speed();
         return of(WORDS.text("edge." + form), sides, doc)
-                + (form.equals("other")
-                        ? ""
-                        : WORDS.text("size." + form).replace("@", Texts.sized(size, doc.unit())));
+                + (form.equals("other") ? "" : WORDS.text("size." + form).replace("@", Texts.sized(size, doc.unit())));
     }
 
     private static String of(String form, List<Face> faces, PartDocument doc) {

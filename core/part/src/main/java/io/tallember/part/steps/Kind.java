@@ -90,8 +90,9 @@ public abstract class Kind {
     /** Whether a sentence can be begun with all that is picked: without any of it, it would be another one. */
     protected boolean fits(String offer, List<Hit> picked, Context c) {
         Map<String, Content> all = proposed(offer, picked, c);
-        return picked.stream().noneMatch(h -> all.equals(
-                proposed(offer, picked.stream().filter(x -> x != h).toList(), c)));
+        return picked.stream()
+                .noneMatch(h -> all.equals(
+                        proposed(offer, picked.stream().filter(x -> x != h).toList(), c)));
     }
 
     private Map<String, Content> proposed(String offer, List<Hit> picked, Context c) {

@@ -128,7 +128,9 @@ public final class Pen {
 
     /** A place in a plane: two lengths, x and y, each with the direction in which it counts. */
     public void place(JsonNode plane, boolean quiet) {
-        Frame f = plane == null ? Frame.WORLD : Hit.frame(plane, form.context().built().get());
+        Frame f = plane == null
+                ? Frame.WORLD
+                : Hit.frame(plane, form.context().built().get());
         length("x").quiet(quiet);
         word("xWay", Called.way(f, false)).quiet(quiet);
         length("y").quiet(quiet);

@@ -124,7 +124,11 @@ public abstract class ProfileKind extends Kind {
     /** Takes the regions and lines that are picked; whether there were any. */
     protected final boolean takes(Form f, List<Hit> picked) {
         f.choose("sketch", "");
-        return picked.stream().filter(h -> taken(h, f).isPresent()).map(h -> hit(f, h)).count() > 0;
+        return picked.stream()
+                        .filter(h -> taken(h, f).isPresent())
+                        .map(h -> hit(f, h))
+                        .count()
+                > 0;
     }
 
     @Override

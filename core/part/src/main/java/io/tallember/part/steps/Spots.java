@@ -65,9 +65,7 @@ public final class Spots {
                         References.put(side, "to", edge.end().point());
                     }
                 }));
-        corners.stream()
-                .filter(v -> v != null)
-                .forEach(v -> spot(spots, "point", v.point(), "spot.corner", ""));
+        corners.stream().filter(v -> v != null).forEach(v -> spot(spots, "point", v.point(), "spot.corner", ""));
         return n;
     }
 

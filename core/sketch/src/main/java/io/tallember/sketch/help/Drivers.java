@@ -23,6 +23,8 @@ public final class Drivers {
         boolean angle = c.kind() == Constraint.Kind.ANGLE;
         double other = c.value() + (angle ? 0.05 : Math.max(0.1, 0.05 * Math.abs(c.value())));
         Sketch held = sketch.replacing(c.withValue(other).asDriven(false));
-        return Solver.conflict(held).stream().filter(id -> !id.equals(dimension)).toList();
+        return Solver.conflict(held).stream()
+                .filter(id -> !id.equals(dimension))
+                .toList();
     }
 }

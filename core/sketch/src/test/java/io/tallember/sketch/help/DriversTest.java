@@ -3,7 +3,6 @@ package io.tallember.sketch.help;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import io.tallember.geometry.Vec2;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Sketch;
@@ -25,11 +24,11 @@ class DriversTest {
         all.addAll(List.of(more));
         return new Sketch(
                 List.of(
-                        new SketchPoint("p1", new Vec2(0, 0)),
-                        new SketchPoint("p2", new Vec2(20, 0)),
-                        new SketchPoint("p3", new Vec2(50, 0)),
-                        new SketchPoint("p4", new Vec2(0, 40)),
-                        new SketchPoint("p5", new Vec2(15, 40)),
+                        new SketchPoint("p1", 0, 0),
+                        new SketchPoint("p2", 20, 0),
+                        new SketchPoint("p3", 50, 0),
+                        new SketchPoint("p4", 0, 40),
+                        new SketchPoint("p5", 15, 40),
                         new SketchLine("c1", "p1", "p2", false),
                         new SketchLine("c2", "p2", "p3", false)),
                 all);

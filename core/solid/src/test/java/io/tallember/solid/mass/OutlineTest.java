@@ -34,7 +34,8 @@ class OutlineTest {
     @Test
     void holesAreFilled() {
         Body plate = Shapes.box(100, 200, 0, 140, 230, 5);
-        Body drilled = Fuse.subtract(List.of(plate), List.of(Shapes.cylinder(105, 205, 3, -1, 6)), Shapes.TOL).get(0);
+        Body drilled = Fuse.subtract(List.of(plate), List.of(Shapes.cylinder(105, 205, 3, -1, 6)), Shapes.TOL)
+                .get(0);
         assertThat(centreOfTop(drilled, 5).distance(new Vec3(120, 215, 5))).isLessThan(1e-9);
     }
 

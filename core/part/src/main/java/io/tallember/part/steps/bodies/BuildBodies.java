@@ -60,7 +60,8 @@ final class BuildBodies {
     static Stand combine(CombineStep step, Stand before) {
         List<PartBody> meant = meant(step.bodies(), before);
         if (meant.size() < 2) {
-            throw new GeometryException(Reason.NO_CONTACT, "There must be two bodies or more to unite, subtract or intersect.");
+            throw new GeometryException(
+                    Reason.NO_CONTACT, "There must be two bodies or more to unite, subtract or intersect.");
         }
         List<Body> all = meant.stream().map(PartBody::body).toList();
         Body first = all.get(0);

@@ -131,7 +131,10 @@ public final class ExtrudeKind extends ProfileKind {
         } else if (!f.is("mode", "remove") && f.is("extent", "through")) {
             f.choose("extent", "distance");
         }
-        if (place.equals("way") && f.is("mode", "add") && (f.is("way", "in") || f.is("way", "out")) && intoMaterial(f)) {
+        if (place.equals("way")
+                && f.is("mode", "add")
+                && (f.is("way", "in") || f.is("way", "out"))
+                && intoMaterial(f)) {
             f.choose("mode", "remove");
         }
         if (f.is("starts", "face") && f.is("extent", "next")) {

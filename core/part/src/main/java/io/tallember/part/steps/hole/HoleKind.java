@@ -441,7 +441,9 @@ public final class HoleKind extends Kind {
                 ? super.items(f, s)
                 : f.rows("places").stream()
                         .map(r -> new Slot.Item(
-                                r, words().text("places.item").replace("@", r.substring(1)) + " " + where(f, "places." + r)))
+                                r,
+                                words().text("places.item").replace("@", r.substring(1)) + " "
+                                        + where(f, "places." + r)))
                         .toList();
     }
 
@@ -452,8 +454,8 @@ public final class HoleKind extends Kind {
                 words().text("places.at").replace("@", words().text(round(f, place) ? "places.edge" : "places.middle"));
             case "edges" -> words().text("places.fromEdges");
             case "point" -> words().text("places.onPoint");
-            default -> words().text("places.at")
-                    .replace("@", sized(f, place + ".x") + " \u00b7 " + sized(f, place + ".y"));
+            default ->
+                words().text("places.at").replace("@", sized(f, place + ".x") + " \u00b7 " + sized(f, place + ".y"));
         };
     }
 

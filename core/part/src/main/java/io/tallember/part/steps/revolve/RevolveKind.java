@@ -106,7 +106,8 @@ public final class RevolveKind extends ProfileKind {
 
     private List<Option> axes(Form f) {
         List<Option> out = new ArrayList<>();
-        Frame at = f.context().sketch(f.chosen("sketch")).map(PlacedSketch::frame).orElse(Frame.WORLD);
+        Frame at =
+                f.context().sketch(f.chosen("sketch")).map(PlacedSketch::frame).orElse(Frame.WORLD);
         out.add(new Option("x-axis", own(at.x(), "axis.x-axis")));
         out.add(new Option("y-axis", own(at.y(), "axis.y-axis")));
         String now = f.chosen("axis");

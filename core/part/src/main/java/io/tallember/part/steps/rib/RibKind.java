@@ -96,7 +96,8 @@ public final class RibKind extends ProfileKind {
         write(f, n);
         Context c = f.context();
         try {
-            Step step = Kinds.read(n, new Typed(c.doc()), c.doc().freshId()).numbered(c.doc().freshId(), "");
+            Step step = Kinds.read(n, new Typed(c.doc()), c.doc().freshId())
+                    .numbered(c.doc().freshId(), "");
             build(step, c.built().get().stand(), new ArrayList<>());
             return true;
         } catch (GeometryException e) {
