@@ -53,8 +53,8 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   } else if (key === "Enter" && doing.kind === "writing") void keep();
   else if (key === "Enter" && e.shiftKey && doing.kind === "looking") again();
   else if (doing.kind === "sketching") return false;
-  else if (key.toLowerCase() === "n") walk(e.shiftKey ? -1 : 1);
-  else if (key.toLowerCase() === "m") takeWalked();
+  else if (key.toLowerCase() === "n" || key === "F8") walk(e.shiftKey ? -1 : 1);
+  else if (key.toLowerCase() === "m" || key === "F9") takeWalked();
   else if (STAGES.some((s) => String(s.n) === key)) {
     set({ stage: Number(key) });
     if (doing.kind === "choosing-face") start({ kind: "looking" });

@@ -102,6 +102,7 @@ function Field({ at, slot }: { at: string; slot: Slot }) {
           void enter(at, { typed: e.target.value });
         }}
         onKeyDown={(e) => {
+          if (/^F[89]$/.test(e.key)) return; // walks in the view
           e.stopPropagation();
           if (e.key === "Enter") void keep();
           if (e.key === "Escape") drop();

@@ -1,4 +1,5 @@
 import { Vector3 } from "three";
+import { lengthText } from "../api/numbers";
 import type { Answer, Hit, Ref, Slot } from "../api/talk";
 import type { PartView, Vec3 } from "../api/types";
 import { usePart, type Pick } from "../part/store";
@@ -71,7 +72,10 @@ export function calledOf(p: Pick, view: PartView): string {
   if (p.kind === "body") return body?.called ?? "body";
   const found: { key: string; called?: string }[] =
     p.kind === "face" ? (body?.faces ?? []) : p.kind === "edge" ? (body?.edges ?? []) : [];
-  return found.find((x) => x.key === p.key)?.called ?? (p.kind === "vertex" ? "corner" : p.kind);
+  const corner = p.kind === "vertex" ? body?.vertices.find((v) => v.key === p.key) : undefined;
+  const at = corner?.point.map((mm) => lengthText(Math.round(mm * 1000) / 1000, view.unit)).join(" · ");
+  if (p.kind === "vertex") return at ? `corner at ${at}` : "corner";
+  return found.find((x) => x.key === p.key)?.called ?? p.kind;
 }
 
 function ofBody(ref: Ref, as: Slot["as"], b: PartView["bodies"][number]): Pick[] {

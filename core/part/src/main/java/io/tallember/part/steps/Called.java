@@ -3,6 +3,7 @@ package io.tallember.part.steps;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Step;
@@ -28,7 +29,19 @@ public final class Called {
 
     public static String face(Face f, PartDocument doc) {
         String form = WORDS.find("face." + f.surface().kind()).orElseGet(() -> WORDS.text("face.other"));
-        return of(form, List.of(f), doc);
+        String facing = f.surface() instanceof Plane ? facing(f.outward(f.bounds().centre())) : "";
+        return of(form, List.of(f), doc) + facing;
+    }
+
+    /** To which side of the part a direction goes, when it goes straight to one. */
+    private static String facing(Vec3 out) {
+        for (Axis a : Axis.values()) {
+            double along = out.dot(a.way);
+            if (Math.abs(along) > 1 - 1e-9) {
+                return WORDS.text("facing." + a.name().toLowerCase(Locale.ROOT) + (along > 0 ? "" : ".back"));
+            }
+        }
+        return "";
     }
 
     public static String edge(Edge e, List<Face> sides, PartDocument doc) {

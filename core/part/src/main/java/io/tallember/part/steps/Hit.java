@@ -1,6 +1,7 @@
 package io.tallember.part.steps;
 
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.FaceReference;
@@ -10,6 +11,7 @@ import io.tallember.part.fields.References;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
+import io.tallember.solid.mass.Outline;
 import java.util.Optional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -133,6 +135,11 @@ public record Hit(
         Frame at = frame(plane, c.built().get());
         if ((what == What.CORNER || spot.equals("point")) && point != null) {
             Vec3 l = at.local(point);
+            return Optional.of(new Vec2(l.x(), l.y()));
+        }
+        Optional<Face> flat = face(c).filter(f -> f.surface() instanceof Plane);
+        if (spot.equals("centre") && flat.isPresent()) {
+            Vec3 l = at.local(Outline.centre(flat.get()));
             return Optional.of(new Vec2(l.x(), l.y()));
         }
         if (from == null || way == null || Math.abs(way.dot(at.z())) < 1e-6 * way.length()) {
