@@ -16,7 +16,10 @@ const KEYS: [string, string][] = [
   ["Enter, Esc", "apply or finish; one step back"],
   ["Shift + Enter", "the last operation again, with its last values"],
   ["Ctrl + Z, Ctrl + Y", "undo, redo; in an open sentence, takes back its last entry"],
-  ["N, M", "walk from thing to thing in the view (Shift: back); pick it, or take it out. F8, F9 within a field"],
+  [
+    "N, M",
+    "walk from thing to thing in the view (Shift: back); pick it, or take it out. F8, F9 within a field",
+  ],
   ["Arrow keys", "turn the view by 15°; with a drawing tool, bring and move its point (Shift: by ten)"],
   ["Home, End", "corner view; fit"],
   ["Page down, Page up", "straight at the face or sketch; as it was looked at before"],

@@ -15,7 +15,13 @@ type At = [number, number];
 
 /** What in the view a click means something on. */
 export const pickable = (doing: Doing): Set<Pick["kind"]> | undefined =>
-  doing.kind === "sketching" ? new Set() : doing.kind === "writing" ? hittable(doing.answer) : undefined;
+  doing.kind === "choosing-face"
+    ? new Set<Pick["kind"]>(["face"])
+    : doing.kind === "sketching"
+      ? new Set()
+      : doing.kind === "writing"
+        ? hittable(doing.answer)
+        : undefined;
 
 /**
  * What was clicked, taken as what is being done has it.

@@ -372,3 +372,35 @@ describe("what the view shows of a sentence", () => {
     expect(held({ held: [{ edge: "e1" }, "top"] })).toEqual([{ kind: "edge", key: "e1", body: "b1" }]);
   });
 });
+
+describe("what an entry brings along", () => {
+  const mode = (chosen: string) => ({
+    mode: {
+      is: "choice",
+      label: "What becomes of it",
+      text: chosen === "add" ? "added" : "removed",
+      chosen,
+      options: [],
+    } as unknown as Slot,
+  });
+
+  it("is seen, and goes back by one press", async () => {
+    usePart.setState({ doing: { kind: "writing", answer: shell({}, mode("add")), turn: 1 } });
+    reply = async () => shell({}, mode("remove"));
+    await enter("thickness", { pulled: -4 });
+    const { doing } = usePart.getState();
+    expect(doing.kind === "writing" && doing.followed).toEqual([{ at: "mode", was: "add", said: "added" }]);
+    if (doing.kind === "writing") render(<WriteBar answer={doing.answer} turn={1} />);
+    asked.length = 0;
+    fireEvent.click(screen.getByText("now removed; back to added"));
+    await waitFor(() => expect(asked).toMatchObject([{ at: "mode", entry: { chose: "add" } }]));
+  });
+
+  it("is nothing when the material stays as it is, and that is said before it is kept", () => {
+    const body = { bodies: [], steps: [], volume: 5 } as unknown as PartView;
+    usePart.setState({ view: { ...usePart.getState().view!, ...body }, preview: body });
+    usePart.setState({ previewChange: { come: [], gone: [] }, previewWhy: "" });
+    render(<WriteBar answer={shell({ stage: 3, lacks: [] })} turn={1} />);
+    expect(screen.getByTestId("live").textContent).toContain("Nothing would change");
+  });
+});

@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.openqa.selenium.By;
 import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
@@ -29,6 +30,8 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 final class Page implements AutoCloseable {
     private final ChromeDriver driver;
     private final String base;
+    private int clicks;
+    private int pressed;
     private final PointerInput mouse = new PointerInput(PointerInput.Kind.MOUSE, "mouse");
 
     Page(int port, Path downloads) {
@@ -60,6 +63,16 @@ final class Page implements AutoCloseable {
                         .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
                         .build(),
                 options);
+    }
+
+    /** How often the mouse was pressed so far. */
+    int clicks() {
+        return clicks;
+    }
+
+    /** How many keys were pressed so far. */
+    int pressed() {
+        return pressed;
     }
 
     void open(String path) {
@@ -101,6 +114,7 @@ final class Page implements AutoCloseable {
 
     /** Presses a button (or other thing) by what is written on it. */
     void press(String label) {
+        clicks++;
         settled();
         until(d -> {
             for (WebElement e : d.findElements(By.cssSelector("button, [role=menuitem], [role=menuitemradio], a"))) {
@@ -115,6 +129,7 @@ final class Page implements AutoCloseable {
 
     /** Clicks the first thing that a selector finds, anew when it was drawn again meanwhile. */
     void click(String css) {
+        clicks++;
         until(d -> {
             d.findElement(By.cssSelector(css)).click();
             return true;
@@ -145,6 +160,7 @@ final class Page implements AutoCloseable {
     }
 
     void keys(CharSequence... keys) {
+        pressed += Stream.of(keys).mapToInt(CharSequence::length).sum();
         settled();
         new Actions(driver).sendKeys(keys).perform();
     }
@@ -177,6 +193,7 @@ final class Page implements AutoCloseable {
     }
 
     void click(int[] at) {
+        clicks++;
         settled();
         move(at);
         driver.perform(List.of(new Sequence(mouse, 1)

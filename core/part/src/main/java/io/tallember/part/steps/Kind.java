@@ -1,5 +1,6 @@
 package io.tallember.part.steps;
 
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
@@ -176,6 +177,10 @@ public abstract class Kind {
 
     /** What can be pressed to mend a step that failed. */
     protected List<Remedy> remedies(Form f, StepOutcome failed) {
+        if (failed.reason() == GeometryException.Reason.NO_CONTACT && f.is("mode", "add")) {
+            ObjectNode body = MAKE.objectNode().put("chose", "body");
+            return List.of(new Remedy(words.text("remedy.body"), "mode", body));
+        }
         if (failed.remedy() == null || remedied().isEmpty()) {
             return List.of();
         }

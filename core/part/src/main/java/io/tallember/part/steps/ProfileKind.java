@@ -1,5 +1,7 @@
 package io.tallember.part.steps;
 
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Profile;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
@@ -59,9 +61,18 @@ public abstract class ProfileKind extends Kind {
     /** One region: that one. Several: the outermost, its holes left out. */
     public static List<JsonNode> likely(PlacedSketch s) {
         return s.reading().regions().stream()
-                .max(Comparator.comparingDouble(Region::area))
+                .max(Comparator.comparingDouble(ProfileKind::reach).thenComparingDouble(Region::area))
                 .map(r -> List.<JsonNode>of(ref(r)))
                 .orElse(List.of());
+    }
+
+    /** How far a region's outer boundary reaches, in mm: what lies within another reaches less far, however large it is. */
+    private static double reach(Region r) {
+        Box3 all = Box3.EMPTY;
+        for (Profile.Edge e : r.outer()) {
+            all = all.with(e.curve().bounds(e.range()));
+        }
+        return all.diagonal();
     }
 
     /** Sketches that are built, and that nothing is made of yet. */

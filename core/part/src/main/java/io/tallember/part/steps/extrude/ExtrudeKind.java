@@ -232,7 +232,7 @@ public final class ExtrudeKind extends ProfileKind {
     protected List<Remedy> remedies(Form f, StepOutcome failed) {
         boolean turns = failed.reason() == Reason.WRONG_WAY && (f.is("way", "out") || f.is("way", "in"));
         ObjectNode other = MAKE.objectNode().put("chose", f.is("way", "out") ? "in" : "out");
-        return turns ? List.of(new Remedy(words().text("remedy.turn"), "way", other)) : List.of();
+        return turns ? List.of(new Remedy(words().text("remedy.turn"), "way", other)) : super.remedies(f, failed);
     }
 
     @Override
