@@ -99,6 +99,10 @@ export const api = {
     ask<{ curves: number; leftOut: number; trouble: string }>("POST", "/api/outlines", { svg }),
   picture: (file: Blob) =>
     ask<{ picture: string; width: number; height: number }>("POST", "/api/pictures", file),
+  /** Rows of the shelves that can be shown on a sample, and {@code first}; and what is shown for one. */
+  shows: () => ask<string[]>("GET", "/api/shows"),
+  show: (offer: string) =>
+    ask<{ said: string; answer?: Answer; part: Reply }[]>("GET", `/api/shows/${offer}`),
   materials: () => ask<Record<string, number>>("GET", "/api/materials"),
   versions: (id: number) => ask<Version[]>("GET", `/api/parts/${id}/versions`),
   keepVersion: (id: number, name: string) => ask<Version[]>("POST", `/api/parts/${id}/versions`, { name }),

@@ -1,13 +1,19 @@
+import { useCallback, useState } from "react";
 import { Fold } from "../frame/Fold";
 import { SketchShelf } from "../sketch/SketchShelf";
 import { STAGES, shelfActions, type Action } from "./actions";
 import { PickedList } from "./PickedList";
+import { ShowMe } from "./ShowMe";
+import { useShows } from "./shows";
 import { usePartOf } from "./store";
 
 /** The operations of the stage, and what is picked. */
 export function Shelf() {
   // what is picked is an offer or none of some rows
   const { doing, stage } = usePartOf("doing", "stage", "view", "picks");
+  const shows = useShows();
+  const [show, setShown] = useState<{ offer: string; title: string } | null>(null);
+  const closeShow = useCallback(() => setShown(null), []);
   if (doing.kind === "sketching") return <SketchShelf />;
   const shown = doing.kind === "writing" ? doing.answer.stage : stage;
   const s = STAGES.find((x) => x.n === shown)!;
@@ -22,21 +28,28 @@ export function Shelf() {
       <p className="sub">{s.hint}</p>
       <div className="ops">
         {shelfActions(shown).map((a) => (
-          <button
-            key={a.name}
-            className={running(a) ? "now" : ""}
-            disabled={!!a.why}
-            title={a.why}
-            onClick={a.run}
-          >
-            <span className="nm">
-              {a.name} <span className="key">{a.key?.toUpperCase()}</span>
-            </span>
-            <span className="hint">{a.why ?? a.hint}</span>
-          </button>
+          <div key={a.name} className="op">
+            <button className={running(a) ? "now" : ""} disabled={!!a.why} title={a.why} onClick={a.run}>
+              <span className="nm">
+                {a.name} <span className="key">{a.key?.toUpperCase()}</span>
+              </span>
+              <span className="hint">{a.why ?? a.hint}</span>
+            </button>
+            {a.offer && shows.includes(a.offer) && (
+              <button
+                className="show-it"
+                aria-label={`Show me ${a.name}`}
+                title="See its sentence being filled on a sample"
+                onClick={() => setShown({ offer: a.offer!, title: a.name })}
+              >
+                show me
+              </button>
+            )}
+          </div>
         ))}
       </div>
       <PickedList />
+      {show && <ShowMe offer={show.offer} title={show.title} onClose={closeShow} />}
     </nav>
   );
 }

@@ -1,6 +1,7 @@
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import type { Plane } from "../api/types";
 import { newSketch } from "./sketching";
+import { ShowMe } from "./ShowMe";
 import { ChoiceSlot } from "../sentence/Slots";
 
 const PLANES = { top: "the top plane", front: "the front plane", side: "the side plane" } as const;
@@ -8,6 +9,8 @@ const PLANES = { top: "the top plane", front: "the front plane", side: "the side
 /** What an empty part says: how to start, and how to move the view. */
 export function StartCard() {
   const [plane, setPlane] = useState<keyof typeof PLANES>("top");
+  const [shown, setShown] = useState(false);
+  const close = useCallback(() => setShown(false), []);
   const [turn, setTurn] = useState(localStorage.getItem("tall-ember-turn") ?? "right");
   return (
     <div className="start">
@@ -18,6 +21,12 @@ export function StartCard() {
           Start drawing
         </button>
       </p>
+      <p>
+        <button className="btn" onClick={() => setShown(true)}>
+          See a first part being made
+        </button>
+      </p>
+      {shown && <ShowMe offer="first" title="A first part" onClose={close} />}
       <p className="text-[13px] text-[var(--ink-2)]">
         Close an outline, give it dimensions, then extrude it into a solid. Every number can be changed later.
       </p>

@@ -12,7 +12,7 @@ import { takeWalked, walk } from "./walk";
 
 const asked: Hit[][] = [];
 const begun: unknown[] = [];
-let entered: Entry[] = [];
+const entered: Entry[] = [];
 let fits: string[] = [];
 let spots: FaceSpots;
 

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.GeometryException;
-import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Vec3;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Step;
 import io.tallember.part.Unit;
@@ -13,14 +11,10 @@ import io.tallember.part.commands.Command;
 import io.tallember.part.file.CommandJson;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.file.StepJson;
-import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PartState;
-import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.values.Variants;
-import io.tallember.solid.Face;
-import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.mass.MassProperties;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -28,7 +22,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.List;
 import java.util.function.Consumer;
 import tools.jackson.databind.JsonNode;
@@ -228,79 +221,7 @@ final class Talk {
     // clicks
 
     private ObjectNode hit(String text) {
-        String[] w = text.split("\\s+");
-        ObjectNode n = MAKE.objectNode().put("what", w[0]);
-        switch (w[0]) {
-            case "region", "line" -> ofSketch(n, w);
-            case "body", "step" -> n.put("of", w[1]).put("key", w[1]);
-            case "centre" -> {
-                n.setAll(hit("face " + text.substring(7)));
-                n.put("spot", "centre");
-            }
-            case "middle" -> {
-                n.setAll(hit("edge " + text.substring(7)));
-                n.set("under", hit("face " + text.substring(7)));
-            }
-            case "curve", "point" -> n.put("of", w[1]).put("key", w[2]);
-            case "mark" -> {
-                Vec3 at = built().stand().marks().get(w[1]).point();
-                n.put("key", w[1]);
-                put(n, "point", at);
-            }
-            default -> {
-                Vec3 p = new Vec3(Double.parseDouble(w[1]), Double.parseDouble(w[2]), Double.parseDouble(w[3]));
-                ofBody(n, w[0], p);
-                ObjectNode ray = n.putObject("ray");
-                // faces are clicked askew, so that none is seen from its edge
-                Vec3 eye = w[0].equals("face") ? new Vec3(1, 1, 1) : Vec3.Z;
-                put(ray, "from", p.plus(100, eye));
-                put(ray, "way", eye.negated());
-            }
-        }
-        return n;
-    }
-
-    private static void put(ObjectNode n, String name, Vec3 v) {
-        n.putArray(name).add(v.x()).add(v.y()).add(v.z());
-    }
-
-    private void ofSketch(ObjectNode n, String[] w) {
-        PlacedSketch s = built().stand().sketch(w[1]).orElseThrow();
-        List<JsonNode> all = w[0].equals("region") ? ProfileKind.regions(s) : ProfileKind.lines(s);
-        n.put("of", w[1]).set("ref", all.get(Integer.parseInt(w[2]) - 1));
-    }
-
-    private record Near(double away, String body, String key, Vec3 point) {}
-
-    private void ofBody(ObjectNode n, String what, Vec3 p) {
-        List<Near> all = new ArrayList<>();
-        for (PartBody b : built().stand().bodies()) {
-            var names = b.body().names();
-            switch (what) {
-                case "face" ->
-                    b.body().faces().forEach(f -> all.add(new Near(away(f, p), b.id(), names.of(f), Pointed.of(f))));
-                case "edge" ->
-                    b.body().edges().forEach(e -> {
-                        Vec3 foot = e.curve().point(e.curve().project(p, e.range()));
-                        all.add(new Near(foot.distance(p), b.id(), names.of(e), e.middle()));
-                    });
-                case "corner" ->
-                    b.body()
-                            .vertices()
-                            .forEach(v -> all.add(new Near(v.point().distance(p), b.id(), names.of(v), v.point())));
-                default -> {}
-            }
-        }
-        all.stream().min(Comparator.comparingDouble(Near::away)).ifPresent(x -> {
-            n.put("of", x.body()).put("key", x.key());
-            put(n, "point", x.point());
-        });
-    }
-
-    private static double away(Face f, Vec3 p) {
-        Vec3 foot = p.plus(-f.surface().signedDistance(p), f.surface().normalAt(p));
-        boolean within = f.region().locate(foot, Tolerance.DEFAULT) != SurfaceRegion.Place.OUTSIDE;
-        return Math.abs(f.surface().signedDistance(p)) + (within ? 0 : 1000);
+        return Near.hit(text, built().stand());
     }
 
     /** What a sentence that isn't whole says when it is kept. */
