@@ -99,12 +99,15 @@ export const KINDS: Record<Pick["kind"], string> = {
   step: "step",
 };
 
+/** How wide the row can become, in pixels. */
+const WIDEST = 372;
+
 /** Beside the pick, but inside the view and clear of the dial. */
 function chipPlace([x, y]: [number, number]): React.CSSProperties {
   const { look } = useLookStore.getState();
-  const left = Math.max(12, Math.min(x + 18, look.width - 390));
+  const right = x + 18 + WIDEST > look.width;
   return {
-    left,
-    top: Math.max(48, Math.min(y + 22, look.height - (left < 170 ? 230 : 110))),
+    ...(right ? { right: 12 } : { left: Math.max(12, x + 18) }),
+    top: Math.max(48, Math.min(y + 22, look.height - (!right && x < 170 ? 230 : 110))),
   };
 }

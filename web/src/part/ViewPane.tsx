@@ -227,7 +227,7 @@ export function ViewPane() {
           </button>
         </div>
       </div>
-      <Chips onMore={setMenu} />
+      {!menu && <Chips onMore={setMenu} />}
       {menu && <PointerMenu at={menu} onClose={() => setMenu(null)} />}
       {view && view.steps.length === 0 && doing.kind === "looking" && <StartCard />}
       <ViewFurniture sketching={!!placed} />

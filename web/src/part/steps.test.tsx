@@ -8,7 +8,10 @@ import { Shelf } from "./Shelf";
 import { StageRail } from "./StageRail";
 import { usePart } from "./store";
 
-vi.mock("../api/client", () => ({ api: { sentence: vi.fn() }, Refused: class extends Error {} }));
+vi.mock("../api/client", () => ({
+  api: { sentence: vi.fn(), shows: async () => ["blend/round"] },
+  Refused: class extends Error {},
+}));
 
 const step = (id: string, name: string, more: Partial<Step> = {}) =>
   ({

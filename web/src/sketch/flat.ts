@@ -50,7 +50,7 @@ function extent(id: string): { x: number[]; y: number[] } | null {
   return { x: corners.map((p) => p[0]), y: corners.map((p) => p[1]) };
 }
 
-const EDGE = 24;
+const EDGE = 48;
 
 function outside({ x, y }: { x: number[]; y: number[] }): boolean {
   const { look } = useLookStore.getState();

@@ -45,7 +45,9 @@ class ShowApi {
         return all.toString();
     }
 
-    @GetMapping(path = {"/{kind}/{row}", "/{kind}"}, produces = MediaType.APPLICATION_JSON_VALUE)
+    @GetMapping(
+            path = {"/{kind}/{row}", "/{kind}"},
+            produces = MediaType.APPLICATION_JSON_VALUE)
     String show(@PathVariable String kind, @PathVariable(required = false) String row) {
         String offer = row == null ? kind : kind + "/" + row;
         if (!Shows.all().contains(offer)) {

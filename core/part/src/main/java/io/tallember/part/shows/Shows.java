@@ -117,7 +117,11 @@ public final class Shows {
                 }
                 ask(asked);
             }
-            case "click" -> enter("", MAKE.objectNode().set("hit", Near.hit(rest, rebuild.build(doc).stand())));
+            case "click" ->
+                enter(
+                        "",
+                        MAKE.objectNode()
+                                .set("hit", Near.hit(rest, rebuild.build(doc).stand())));
             case "keep" -> {
                 ObjectNode asked = MAKE.objectNode();
                 asked.set("filled", answer.get("filled"));

@@ -29,7 +29,8 @@ public final class Called {
 
     public static String face(Face f, PartDocument doc) {
         String form = WORDS.find("face." + f.surface().kind()).orElseGet(() -> WORDS.text("face.other"));
-        String facing = f.surface() instanceof Plane ? facing(f.outward(f.bounds().centre())) : "";
+        String facing =
+                f.surface() instanceof Plane ? facing(f.outward(f.bounds().centre())) : "";
         return of(form, List.of(f), doc) + facing;
     }
 

@@ -40,7 +40,8 @@ class ShowsTest {
                     .isTrue();
         }
         Shows.Frame last = frames.get(frames.size() - 1);
-        String made = last.document().steps().get(last.document().workLine() - 1).id();
+        String made =
+                last.document().steps().get(last.document().workLine() - 1).id();
         assertThat(last.state().outcome(made).status())
                 .as(last.state().outcome(made).message())
                 .isEqualTo(StepOutcome.Status.BUILT);
