@@ -76,7 +76,10 @@ class ArchitectureTest {
             .resideInAnyPackage(CORE)
             .and()
             .resideOutsideOfPackages(
-                    "io.tallember.part.file..", "io.tallember.part.fields..", "io.tallember.part.steps..")
+                    "io.tallember.part.file..",
+                    "io.tallember.part.fields..",
+                    "io.tallember.part.steps..",
+                    "io.tallember.part.shows..")
             .should()
             .dependOnClassesThat()
             .resideInAPackage("tools.jackson..");

@@ -23,9 +23,9 @@ import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.StepOutcome;
-import io.tallember.part.steps.Called;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.PickWords;
 import io.tallember.part.steps.Talks;
 import io.tallember.part.values.Formulas;
 import io.tallember.part.values.Materials;
@@ -67,9 +67,9 @@ public class PartView {
     private static final Logger LOG = LoggerFactory.getLogger(PartView.class);
 
     private final Drawn drawn;
-    /** Called before each stage of a view, so that a test can make it fail. */
+    /** PickWords before each stage of a view, so that a test can make it fail. */
     Consumer<String> stages = stage -> {};
-    /** Called with the part's number as its view is begun. */
+    /** PickWords with the part's number as its view is begun. */
     LongConsumer telling = part -> {};
 
     private final Map<PlacedSketch, ObjectNode> told = Collections.synchronizedMap(new WeakHashMap<>());
@@ -422,7 +422,7 @@ public class PartView {
         for (Face f : b.body().faces()) {
             Drawn.Shape s = drawing.faces().get(number++);
             ObjectNode face = faces.addObject();
-            face.put("key", names.of(f)).put("shape", s.key()).put("called", Called.face(f, doc));
+            face.put("key", names.of(f)).put("shape", s.key()).put("called", PickWords.face(f, doc));
             face.setAll(s.picked());
             ArrayNode steps = face.putArray("steps");
             f.origins().stream().map(o -> doc.owner(o.step())).distinct().forEach(steps::add);
@@ -435,7 +435,7 @@ public class PartView {
             ObjectNode line = edges.addObject().put("key", names.of(e)).put("shape", s.key());
             line.setAll(s.picked());
             line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
-            line.put("called", Called.edge(e, b.body().facesOf(e), doc));
+            line.put("called", PickWords.edge(e, b.body().facesOf(e), doc));
             Edges.bisector(b.body(), e).ifPresent(way -> put(line, "way", way));
             shapes.accept(null, s);
         }

@@ -9,8 +9,8 @@ import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Kinds;
-import io.tallember.part.steps.Near;
 import io.tallember.part.steps.Talks;
+import io.tallember.part.steps.WrittenClick;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -113,7 +113,7 @@ public final class Shows {
                 ObjectNode asked = MAKE.objectNode().put("begin", of[0]);
                 var picked = asked.putArray("picked");
                 for (int i = 1; i < of.length; i++) {
-                    picked.add(Near.hit(of[i], rebuild.build(doc).stand()));
+                    picked.add(WrittenClick.hit(of[i], rebuild.build(doc).stand()));
                 }
                 ask(asked);
             }
@@ -121,7 +121,10 @@ public final class Shows {
                 enter(
                         "",
                         MAKE.objectNode()
-                                .set("hit", Near.hit(rest, rebuild.build(doc).stand())));
+                                .set(
+                                        "hit",
+                                        WrittenClick.hit(
+                                                rest, rebuild.build(doc).stand())));
             case "keep" -> {
                 ObjectNode asked = MAKE.objectNode();
                 asked.set("filled", answer.get("filled"));

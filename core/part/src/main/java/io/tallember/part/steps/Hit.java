@@ -11,7 +11,7 @@ import io.tallember.part.fields.References;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
-import io.tallember.solid.mass.Outline;
+import io.tallember.solid.mass.FaceCentre;
 import java.util.Optional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -139,7 +139,7 @@ public record Hit(
         }
         Optional<Face> flat = face(c).filter(f -> f.surface() instanceof Plane);
         if (spot.equals("centre") && flat.isPresent()) {
-            Vec3 l = at.local(Outline.centre(flat.get()));
+            Vec3 l = at.local(FaceCentre.of(flat.get()));
             return Optional.of(new Vec2(l.x(), l.y()));
         }
         if (from == null || way == null || Math.abs(way.dot(at.z())) < 1e-6 * way.length()) {

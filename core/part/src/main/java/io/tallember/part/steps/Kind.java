@@ -121,7 +121,7 @@ public abstract class Kind {
     /** The things that a place for several holds, in the order in which it holds them. */
     protected List<Slot.Item> items(Form f, Slot s) {
         return s.held.stream()
-                .map(r -> new Slot.Item(Form.keyOf(r), Called.ref(r, f.context())))
+                .map(r -> new Slot.Item(Form.keyOf(r), PickWords.ref(r, f.context())))
                 .toList();
     }
 

@@ -132,9 +132,9 @@ public final class Pen {
                 ? Frame.WORLD
                 : Hit.frame(plane, form.context().built().get());
         length("x").quiet(quiet);
-        word("xWay", Called.way(f, false)).quiet(quiet);
+        word("xWay", PickWords.way(f, false)).quiet(quiet);
         length("y").quiet(quiet);
-        word("yWay", Called.way(f, true)).quiet(quiet);
+        word("yWay", PickWords.way(f, true)).quiet(quiet);
     }
 
     public Slot length(String place) {

@@ -11,7 +11,7 @@ import io.tallember.part.fields.References;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
-import io.tallember.solid.mass.Outline;
+import io.tallember.solid.mass.FaceCentre;
 import java.util.LinkedHashSet;
 import java.util.Set;
 import tools.jackson.databind.node.ArrayNode;
@@ -47,7 +47,7 @@ public final class Spots {
         References.put(frame, "y", f.y());
         ArrayNode spots = n.putArray("spots");
         ArrayNode sides = n.putArray("sides");
-        spot(spots, "centre", Outline.centre(face), "spot.centre", "");
+        spot(spots, "centre", FaceCentre.of(face), "spot.centre", "");
         Set<Vertex> corners = new LinkedHashSet<>();
         c.bodies().stream()
                 .filter(b -> b.id().equals(body))
@@ -70,7 +70,7 @@ public final class Spots {
     }
 
     private static void spot(ArrayNode all, String kind, Vec3 at, String word, String key) {
-        ObjectNode n = all.addObject().put("kind", kind).put("key", key).put("word", Called.word(word));
+        ObjectNode n = all.addObject().put("kind", kind).put("key", key).put("word", PickWords.word(word));
         References.put(n, "at", at);
     }
 }

@@ -221,7 +221,7 @@ final class Talk {
     // clicks
 
     private ObjectNode hit(String text) {
-        return Near.hit(text, built().stand());
+        return WrittenClick.hit(text, built().stand());
     }
 
     /** What a sentence that isn't whole says when it is kept. */

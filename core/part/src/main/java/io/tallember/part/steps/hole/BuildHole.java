@@ -29,7 +29,7 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.SurfaceRegion;
-import io.tallember.solid.mass.Outline;
+import io.tallember.solid.mass.FaceCentre;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Revolve;
 import io.tallember.solid.sweep.UpTo;
@@ -72,7 +72,7 @@ final class BuildHole {
             return p.at();
         }
         if (p.spot() instanceof Spot.AtCentre) {
-            return flat(f, Outline.centre(Planes.face(new SketchPlane.OnFace(p.face()), "this hole", before, notes)));
+            return flat(f, FaceCentre.of(Planes.face(new SketchPlane.OnFace(p.face()), "this hole", before, notes)));
         }
         if (p.spot() instanceof Spot.OnPoint s) {
             PlacedSketch placed = before.holding(s.sketch())

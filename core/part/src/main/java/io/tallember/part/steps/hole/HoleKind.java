@@ -24,7 +24,7 @@ import io.tallember.part.steps.Slot.Option;
 import io.tallember.part.steps.Texts;
 import io.tallember.part.steps.hole.ScrewSizes.Screw;
 import io.tallember.solid.Edge;
-import io.tallember.solid.mass.Outline;
+import io.tallember.solid.mass.FaceCentre;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -328,7 +328,7 @@ public final class HoleKind extends Kind {
                             .face(f.one(place + ".on").path("face").asString(""))
                             .stream())
                     .findFirst()
-                    .map(Outline::centre)
+                    .map(FaceCentre::of)
                     .orElse(Vec3.ZERO);
         }
         Frame at = Hit.frame(f.one(place + ".on"), c.built().get());

@@ -11,13 +11,13 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.fields.Words;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.Stand;
-import io.tallember.part.steps.Called;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
+import io.tallember.part.steps.PickWords;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
@@ -125,7 +125,7 @@ public final class RevolveKind extends ProfileKind {
 
     /** What one of the sketch's own axes is called: by the axis of the part that it runs along, if it does. */
     private String own(Vec3 way, String otherwise) {
-        return Called.axis(way)
+        return PickWords.axis(way)
                 .map(a -> words().text("axis.along").replace("@", a))
                 .orElseGet(() -> words().text(otherwise));
     }

@@ -11,17 +11,18 @@ import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Clicks written as a text: what is meant, and where it is. */
-public final class Near {
+public final class WrittenClick {
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
     private record Found(double away, String body, String key, Vec3 point) {}
 
-    private Near() {}
+    private WrittenClick() {}
 
     /**
      * A click as requests tell it.
@@ -67,7 +68,7 @@ public final class Near {
         return n;
     }
 
-    private static java.util.Optional<Found> nearest(String what, Vec3 p, Stand stand) {
+    private static Optional<Found> nearest(String what, Vec3 p, Stand stand) {
         List<Found> all = new ArrayList<>();
         for (PartBody b : stand.bodies()) {
             var names = b.body().names();

@@ -18,10 +18,10 @@ import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 
 /** What faces, edges and other things that are picked are called: their form, and the steps that made them. */
-public final class Called {
+public final class PickWords {
     private static final WordList WORDS = WordList.of(WordList.class, "called");
 
-    private Called() {}
+    private PickWords() {}
 
     static String word(String key) {
         return WORDS.text(key);

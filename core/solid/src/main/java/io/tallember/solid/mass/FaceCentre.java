@@ -9,11 +9,11 @@ import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 
-/** The outlines of flat faces as areas. */
-public final class Outline {
+/** Where the middle of a flat face is. */
+public final class FaceCentre {
     private static final GaussLegendre RULE = new GaussLegendre(12);
 
-    private Outline() {}
+    private FaceCentre() {}
 
     /** Area within a loop, signed, and its first moments about the frame's origin. */
     private record Moments(double area, double x, double y) {}
@@ -24,7 +24,7 @@ public final class Outline {
      *
      * @throws IllegalArgumentException when the face isn't flat
      */
-    public static Vec3 centre(Face face) {
+    public static Vec3 of(Face face) {
         if (!(face.surface() instanceof Plane p)) {
             throw new IllegalArgumentException("Only flat faces have an outline");
         }

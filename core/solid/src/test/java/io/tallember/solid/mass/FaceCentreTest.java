@@ -18,13 +18,13 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** Centres of outlines against closed forms. */
-class OutlineTest {
+class FaceCentreTest {
     private static Vec3 centreOfTop(Body b, double z) {
         Face top = b.faces().stream()
                 .filter(f -> f.bounds().min().z() > z - 1e-6)
                 .findFirst()
                 .orElseThrow();
-        return Outline.centre(top);
+        return FaceCentre.of(top);
     }
 
     private static Body pulled(Profile p) {
@@ -58,6 +58,6 @@ class OutlineTest {
                 .filter(f -> !f.surface().kind().equals("plane"))
                 .findFirst()
                 .orElseThrow();
-        assertThatThrownBy(() -> Outline.centre(round)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> FaceCentre.of(round)).isInstanceOf(IllegalArgumentException.class);
     }
 }
