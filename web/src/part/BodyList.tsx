@@ -3,14 +3,14 @@ import type { LookOf } from "../api/types";
 import { api } from "../api/client";
 import { lengthText, MM, spaced } from "../api/numbers";
 import { ChoiceSlot } from "../sentence/Slots";
-import { usePartOf } from "./store";
+import { type Pick, usePartOf } from "./store";
 
 const USUAL: LookOf = { name: "", material: "", colour: "", hidden: false };
 const CLAY = "#cdc4b7";
 
 /** The part's bodies: names, materials, colours, and which are shown. */
 export function BodyList() {
-  const { view, send, set } = usePartOf("view", "send", "set");
+  const { view, send, set, picks } = usePartOf("view", "send", "set", "picks");
   const [materials, setMaterials] = useState<Record<string, number>>({});
   useEffect(() => {
     void api.materials().then(setMaterials, () => {});
@@ -87,6 +87,19 @@ export function BodyList() {
               />
             </span>
             <span className="flex flex-col items-end">
+              <button
+                className="btn plain"
+                aria-label={`Pick ${b.called}`}
+                title="Pick the body; Shift adds it"
+                onClick={(e) => {
+                  const pick: Pick = { kind: "body", key: b.id, body: b.id };
+                  const others = e.shiftKey ? picks.filter((p) => p.kind === "body" && p.key !== b.id) : [];
+                  const top = document.querySelector(".view")?.getBoundingClientRect().top ?? 0;
+                  set({ picks: [...others, pick], linked: null, pickedAt: [9999, e.clientY - top] });
+                }}
+              >
+                Pick
+              </button>
               <button className="btn plain" onClick={() => void change(b.id, { hidden: !look(b.id).hidden })}>
                 {look(b.id).hidden ? "Show" : "Hide"}
               </button>

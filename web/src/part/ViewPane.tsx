@@ -22,6 +22,12 @@ import { StartCard } from "./StartCard";
 import { usePart, type Pick, usePartOf } from "./store";
 import { ViewFurniture } from "./ViewFurniture";
 
+/** Beside a place, on the side on which there is room. */
+function tagPlace([x, y]: [number, number]): React.CSSProperties {
+  const { width } = useLookStore.getState().look;
+  return { top: y - 26, ...(x > width / 2 ? { right: width - x + 14 } : { left: x + 14 }) };
+}
+
 /** Says what was walked to by keys, beside it. */
 function WalkTag() {
   const walked = usePart((s) => s.walked);
@@ -30,7 +36,7 @@ function WalkTag() {
       className={walked ? "hover-tag" : "sr-only"}
       role="status"
       data-testid="walked"
-      style={walked ? { left: walked.place[0] + 14, top: walked.place[1] - 26 } : undefined}
+      style={walked ? tagPlace(walked.place) : undefined}
     >
       {walked?.called}
     </div>

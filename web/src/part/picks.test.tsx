@@ -4,8 +4,12 @@ import type { Answer, Entry, FaceSpots, Hit } from "../api/talk";
 import type { PartView } from "../api/types";
 import { Look } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
+import { setScene } from "../scene/current";
+import type { Scene } from "../scene/Scene";
 import { Chips } from "./Chips";
 import { take } from "./hand";
+import { PickedList } from "./PickedList";
+import { PointerMenu } from "./PointerMenu";
 import { follow, measured, snapped, useSnap } from "./spots";
 import { type Doing, type Pick, usePart } from "./store";
 import { takeWalked, walk } from "./walk";
@@ -123,6 +127,53 @@ describe("beside a pick", () => {
     expect(asked).toMatchObject([[{ what: "step", key: "s1" }]]);
     fireEvent.click(screen.getByRole("button", { name: "Leave it" }));
     expect(usePart.getState().linked).toBeNull();
+  });
+});
+
+describe("under the pointer", () => {
+  it("lies what can be picked, one behind the other; each lit, and taken with a press", async () => {
+    document.body.innerHTML = '<div class="view"></div>';
+    document.elementsFromPoint = () => [];
+    const E1: Pick = { kind: "edge", key: "e1", body: "b1" };
+    const allAt = () => [
+      { pick: F1, hidden: false },
+      { pick: E1, hidden: true },
+    ];
+    setScene({ picking: { allAt } } as unknown as Scene);
+    render(<PointerMenu at={[100, 100]} onClose={() => {}} />);
+    const rows = screen.getAllByRole("menuitem");
+    expect(rows.map((r) => r.textContent)).toEqual([
+      "flat face of Foot, facing up",
+      "straight edge of Foot, 40 mm long behind",
+    ]);
+    fireEvent.focus(rows[1]);
+    expect(usePart.getState().hover).toEqual(E1);
+    fireEvent.click(rows[1]);
+    expect(usePart.getState().picks).toEqual([E1]);
+    setScene(null);
+  });
+});
+
+describe("what a place of a sentence holds", () => {
+  it("is listed, lit, and taken out alone; what comes along through smooth neighbours is counted", () => {
+    const held = [{ face: "f1" }, { face: "f2" }];
+    const items = [
+      { out: "face f1", called: "flat face" },
+      { out: "face f2", called: "round face" },
+    ];
+    const slot = { is: "pick", label: "Faces", held, items, reached: [{ face: "f3" }] };
+    const answer = { aim: "faces", slots: { faces: slot } } as unknown as Answer;
+    usePart.setState({ doing: { kind: "writing", answer, turn: 1 } });
+    render(<PickedList />);
+    expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual([
+      "flat face✕",
+      "round face✕",
+      "with 1 more through smooth neighbours",
+    ]);
+    fireEvent.mouseEnter(screen.getByText("round face").parentElement!);
+    expect(usePart.getState().pointed).toEqual([{ kind: "face", key: "f2", body: "b1" }]);
+    fireEvent.click(screen.getByRole("button", { name: "Take out round face" }));
+    expect(entered).toEqual([{ out: "face f2" }]);
   });
 });
 

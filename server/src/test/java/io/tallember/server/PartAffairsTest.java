@@ -175,6 +175,49 @@ class PartAffairsTest {
     }
 
     /** Files made to hold a thread or to fill memory are refused with a sentence; the page is drawn by another process. */
+
+    /** What fits a pick, where a click on a face snaps to, what a preview changes, and what drives a number. */
+    @Test
+    void whatTheHandAsks() {
+        long id = client.newPart("Peg");
+        client.disc(id, "12");
+        JsonNode part = client.look(id);
+        JsonNode top = null;
+        for (JsonNode f : part.get("bodies").get(0).get("faces")) {
+            top = f.get("called").asString("").endsWith("facing up") ? f : top;
+        }
+        assertThat(top.get("called").asString()).isEqualTo("flat face of Extrude 1, facing up");
+        String of = part.get("bodies").get(0).get("id").asString();
+        String face = "{\"what\":\"face\",\"of\":\"" + of + "\",\"key\":\"" + top.get("key").asString() + "\"}";
+        JsonNode fits = asked(id, part, "fits", "\"picked\":[" + face + "]").get("offers");
+        assertThat(fits.toString()).contains("hole/hole", "shell/shell").doesNotContain("extrude");
+        JsonNode spots =
+                asked(id, part, "spots", "\"body\":\"" + of + "\",\"face\":\"" + top.get("key").asString() + "\"");
+        assertThat(spots.get("spots").get(0).get("word").asString()).isEqualTo("centre of the face");
+        assertThat(spots.get("grid").doubleValue()).isEqualTo(1);
+        String longer = "\"command\":{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", "15") + "}";
+        JsonNode change = asked(id, part, "preview/difference", longer);
+        assertThat(change.get("come")).isNotEmpty();
+        assertThat(change.get("gone")).isEmpty();
+    }
+
+    /** Every row that can be shown is told, with a sentence and a part for its moments. */
+    @Test
+    void anOperationIsShown() {
+        JsonNode all = client.send("GET", "/api/shows", "");
+        assertThat(all.toString()).contains("first", "blend/round");
+        JsonNode round = client.send("GET", "/api/shows/blend/round", "");
+        assertThat(round.get(0).get("answer").get("words")).isNotEmpty();
+        assertThat(round.get(round.size() - 1).get("part").get("bodies")).isNotEmpty();
+    }
+
+    private JsonNode asked(long id, JsonNode part, String what, String more) {
+        return client.send(
+                "POST",
+                "/api/parts/" + id + "/" + what,
+                "{\"revision\":" + part.get("revision").longValue() + "," + more + "}");
+    }
+
     @Test
     void picturesThatAskTooMuchAreRefused() throws Exception {
         byte[] loop = PartAffairsTest.class

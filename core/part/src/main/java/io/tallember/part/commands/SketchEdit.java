@@ -1,6 +1,7 @@
 package io.tallember.part.commands;
 
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Terms;
 import io.tallember.part.Refusal;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;
@@ -276,7 +277,8 @@ public sealed interface SketchEdit {
         @Override
         public Sketch apply(Sketch s) {
             if (!(tolerance > 0 && tolerance <= 5) || !(unit >= 0 && unit <= 1000)) {
-                throw Refusal.of("Ends can be joined up to 5 mm apart, and a unit has at most 1000 mm.");
+                throw Refusal.of("Ends can be joined up to " + Terms.length(5) + " apart, and a unit has at most "
+                        + Terms.length(1000) + ".");
             }
             return Paste.of(s, Outline.read(svg, unit, tolerance));
         }

@@ -46,7 +46,7 @@ record Amount(double number, int length, int angle) {
         if (angle == 0) {
             return length == 1
                     ? "a length"
-                    : length == 2 ? "an area" : length == 3 ? "a volume" : "mm to the " + length;
+                    : length == 2 ? "an area" : length == 3 ? "a volume" : "a length to the power of " + length;
         }
         return length == 0 && angle == 1 ? "an angle" : "a mixed measure";
     }

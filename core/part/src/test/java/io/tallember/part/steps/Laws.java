@@ -66,7 +66,24 @@ final class Laws {
         p.said().stream()
                 .filter(w -> w.at() != null)
                 .forEach(w -> assertThat(p.slots()).containsKey(w.at()));
+        labelled(p, what);
         choices(k, f, c, what);
+    }
+
+    /** No two numbers stand side by side without a word between them. */
+    private static void labelled(Pen p, String what) {
+        Slot before = null;
+        for (Pen.Said w : p.said()) {
+            if (w.at() == null) {
+                before = w.text().isBlank() ? before : null;
+                continue;
+            }
+            Slot now = p.slots().get(w.at());
+            assertThat(before != null && before.number && now.number)
+                    .as(what + ": " + w.at() + " has no word before it")
+                    .isFalse();
+            before = now;
+        }
     }
 
     /** Each choice is made and taken back: the sentence can be said, what lacks nothing is made, and what was there is there again. */

@@ -18,6 +18,7 @@ import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.PickWords;
+import io.tallember.part.steps.PlaneWords;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
@@ -25,6 +26,8 @@ import io.tallember.sketch.SketchCurve;
 import io.tallember.sketch.SketchLine;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Regions turned about a line of their sketch. */
@@ -85,7 +88,7 @@ public final class RevolveKind extends ProfileKind {
 
     @Override
     protected void opened(Form f, ObjectNode n) {
-        f.choose("axis", n.path("axis").asString(""));
+        f.choose("axis", n.has("about") ? "other" : n.path("axis").asString(""));
         openWay(f, n);
         f.aim("regions");
     }
@@ -101,7 +104,26 @@ public final class RevolveKind extends ProfileKind {
                 return true;
             }
         }
+        Optional<JsonNode> other = PlaneWords.axis(h, f.context());
+        if (other.isPresent()) {
+            f.choose("axis", "other");
+            f.pick("about", other.get());
+            f.aim("regions");
+            return true;
+        }
         return super.hit(f, h);
+    }
+
+    @Override
+    protected List<String> always(Form f) {
+        return List.of("edge", "face");
+    }
+
+    @Override
+    protected void follow(Form f, String place) {
+        if (place.equals("axis")) {
+            f.aim(f.is("axis", "other") ? "about" : "regions");
+        }
     }
 
     private List<Option> axes(Form f) {
@@ -117,6 +139,7 @@ public final class RevolveKind extends ProfileKind {
                 .ifPresent(s -> s.sketch().curves().stream()
                         .filter(k -> k instanceof SketchLine)
                         .forEach(k -> out.add(new Option(k.id(), words().text("axis.line") + " " + k.id()))));
+        out.add(new Option("other", words().text("axis.other")));
         if (out.stream().noneMatch(o -> o.key().equals(now)) && !now.isEmpty()) {
             out.add(new Option(now, words().text("axis.line") + " " + now));
         }
@@ -135,6 +158,10 @@ public final class RevolveKind extends ProfileKind {
         sayRegions(f, p, true);
         Slot axis = p.choice("axis", axes(f)).among(List.of(f.chosen("sketch")));
         axis.field.putArray("what").add("curve");
+        if (f.is("axis", "other")) {
+            Slot about = p.axis("about");
+            about.lack = f.one("about") == null ? words().text("axis.lack") : "";
+        }
         p.choice("full", "yes", "no");
         if (!f.is("full", "yes")) {
             p.angle("angle");
@@ -146,7 +173,11 @@ public final class RevolveKind extends ProfileKind {
     @Override
     protected void write(Form f, ObjectNode n) {
         writeRegions(f, n);
-        n.put("axis", f.chosen("axis")).put("full", f.is("full", "yes"));
+        boolean other = f.is("axis", "other");
+        n.put("axis", other ? "" : f.chosen("axis")).put("full", f.is("full", "yes"));
+        if (other) {
+            n.set("about", f.one("about"));
+        }
         idle(f, n, "angle", !f.is("full", "yes"), Measure.ANGLE, 2 * Math.PI);
         writeWay(f, n);
         n.put("mode", f.chosen("mode"));
@@ -165,12 +196,13 @@ public final class RevolveKind extends ProfileKind {
                 own.off(),
                 f.text("sketch"),
                 References.regions(f),
-                f.text("axis"),
+                f.text("axis", ""),
                 f.flag("full"),
                 f.size("angle", typed, place + "/angle", true),
                 f.flag("bothWays"),
                 f.flag("flipped"),
-                f.oneOf("mode", MaterialStep.Mode.class));
+                f.oneOf("mode", MaterialStep.Mode.class),
+                f.has("about") ? References.axis(f, "about") : null);
     }
 
     @Override
@@ -180,6 +212,9 @@ public final class RevolveKind extends ProfileKind {
         n.put("axis", r.axis()).put("full", r.full()).put("angle", r.angle());
         n.put("bothWays", r.bothWays()).put("flipped", r.flipped());
         n.put("mode", Words.of(r.mode()));
+        if (r.about() != null) {
+            References.axis(n, "about", r.about());
+        }
     }
 
     @Override
