@@ -88,7 +88,7 @@ export interface PlacedSketch {
 export interface FaceLine {
   key: string;
   shape: string;
-  /** Its form, and the step that made it, in words. */
+  /** Its form, and the steps that made it, in words; their ids in braces stand for their names. */
   called: string;
   point: Vec3;
   /** Out of the material, at the point. */

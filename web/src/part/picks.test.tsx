@@ -62,8 +62,8 @@ const part = {
     {
       id: "b1",
       called: "Foot",
-      faces: [face("f1", "flat face of Foot, facing up"), face("f2", "round face of Foot")],
-      edges: [{ key: "e1", called: "straight edge of Foot, 40 mm long", point: [1, 0, 0] }],
+      faces: [face("f1", "flat face of {s1}, facing up"), face("f2", "round face of {s1}")],
+      edges: [{ key: "e1", called: "straight edge of {s1}, 40 mm long", point: [1, 0, 0] }],
       vertices: [{ key: "v1", point: [20, 0, 12.5] }],
     },
   ],

@@ -191,6 +191,14 @@ describe("bodies", () => {
     expect(sent).toEqual([{ do: "set-look", id: "b1", ...looks.b1, name: "Bowl" }]);
   });
 
+  it("are picked, Shift adding", () => {
+    show({ bodies: two, looks });
+    render(<BodyList />);
+    fireEvent.click(screen.getByRole("button", { name: "Pick Cup" }));
+    fireEvent.click(screen.getByRole("button", { name: "Pick Stem" }), { shiftKey: true });
+    expect(usePart.getState().picks.map((p) => `${p.kind} ${p.key}`)).toEqual(["body b1", "body b2"]);
+  });
+
   it("are shown again together", () => {
     show({ bodies: two, looks: { b1: { ...looks.b1, hidden: true } } });
     render(<BodyList />);

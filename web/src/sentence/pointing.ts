@@ -75,7 +75,9 @@ export function calledOf(p: Pick, view: PartView): string {
   const corner = p.kind === "vertex" ? body?.vertices.find((v) => v.key === p.key) : undefined;
   const at = corner?.point.map((mm) => lengthText(Math.round(mm * 1000) / 1000, view.unit)).join(" · ");
   if (p.kind === "vertex") return at ? `corner at ${at}` : "corner";
-  return found.find((x) => x.key === p.key)?.called ?? p.kind;
+  const words = found.find((x) => x.key === p.key)?.called ?? p.kind;
+  // steps stand in it by their ids
+  return words.replace(/\{(\w+)\}/g, (_, id: string) => view.steps.find((s) => s.id === id)?.name ?? id);
 }
 
 function ofBody(ref: Ref, as: Slot["as"], b: PartView["bodies"][number]): Pick[] {

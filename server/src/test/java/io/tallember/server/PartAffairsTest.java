@@ -186,13 +186,17 @@ class PartAffairsTest {
         for (JsonNode f : part.get("bodies").get(0).get("faces")) {
             top = f.get("called").asString("").endsWith("facing up") ? f : top;
         }
-        assertThat(top.get("called").asString()).isEqualTo("flat face of Extrude 1, facing up");
+        assertThat(top.get("called").asString()).isEqualTo("flat face of {s2}, facing up");
         String of = part.get("bodies").get(0).get("id").asString();
-        String face = "{\"what\":\"face\",\"of\":\"" + of + "\",\"key\":\"" + top.get("key").asString() + "\"}";
+        String face = "{\"what\":\"face\",\"of\":\"" + of + "\",\"key\":\""
+                + top.get("key").asString() + "\"}";
         JsonNode fits = asked(id, part, "fits", "\"picked\":[" + face + "]").get("offers");
         assertThat(fits.toString()).contains("hole/hole", "shell/shell").doesNotContain("extrude");
-        JsonNode spots =
-                asked(id, part, "spots", "\"body\":\"" + of + "\",\"face\":\"" + top.get("key").asString() + "\"");
+        JsonNode spots = asked(
+                id,
+                part,
+                "spots",
+                "\"body\":\"" + of + "\",\"face\":\"" + top.get("key").asString() + "\"");
         assertThat(spots.get("spots").get(0).get("word").asString()).isEqualTo("centre of the face");
         assertThat(spots.get("grid").doubleValue()).isEqualTo(1);
         String longer = "\"command\":{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", "15") + "}";

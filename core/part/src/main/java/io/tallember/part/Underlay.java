@@ -17,8 +17,8 @@ public record Underlay(String picture, Vec2 at, double width, double height, dou
             throw Refusal.of("A picture under a sketch needs the name it was stored under.");
         }
         if (!(width > 1e-3 && width < 1e5) || !(height > 1e-3 && height < 1e5)) {
-            throw Refusal.of("A picture under a sketch is between " + Terms.length(1e-3) + " and "
-                    + Terms.length(1e5) + " wide and high.");
+            throw Refusal.of("A picture under a sketch is between " + Terms.length(1e-3) + " and " + Terms.length(1e5)
+                    + " wide and high.");
         }
         if (!(strength >= 0 && strength <= 1)) {
             throw Refusal.of("How strongly a picture shows lies between 0 and 1.");

@@ -409,6 +409,11 @@ public class PartView {
         return all;
     }
 
+    /** A step in the words of faces and edges; its name is put in where they are shown, so that a new name changes nothing there. */
+    private static String named(Step s) {
+        return "{" + s.id() + "}";
+    }
+
     private ObjectNode body(PartBody b, PartDocument doc, BiConsumer<String, Drawn.Shape> shapes) {
         ObjectNode n = MAKE.objectNode();
         n.put("id", b.id());
@@ -422,7 +427,7 @@ public class PartView {
         for (Face f : b.body().faces()) {
             Drawn.Shape s = drawing.faces().get(number++);
             ObjectNode face = faces.addObject();
-            face.put("key", names.of(f)).put("shape", s.key()).put("called", PickWords.face(f, doc));
+            face.put("key", names.of(f)).put("shape", s.key()).put("called", PickWords.face(f, doc, PartView::named));
             face.setAll(s.picked());
             ArrayNode steps = face.putArray("steps");
             f.origins().stream().map(o -> doc.owner(o.step())).distinct().forEach(steps::add);
@@ -435,7 +440,7 @@ public class PartView {
             ObjectNode line = edges.addObject().put("key", names.of(e)).put("shape", s.key());
             line.setAll(s.picked());
             line.put("form", e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other");
-            line.put("called", PickWords.edge(e, b.body().facesOf(e), doc));
+            line.put("called", PickWords.edge(e, b.body().facesOf(e), doc, PartView::named));
             Edges.bisector(b.body(), e).ifPresent(way -> put(line, "way", way));
             shapes.accept(null, s);
         }

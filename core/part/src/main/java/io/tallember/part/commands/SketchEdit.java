@@ -1,7 +1,7 @@
 package io.tallember.part.commands;
 
-import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Terms;
+import io.tallember.geometry.Vec2;
 import io.tallember.part.Refusal;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Sketch;

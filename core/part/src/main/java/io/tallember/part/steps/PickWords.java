@@ -14,6 +14,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 
@@ -27,11 +28,16 @@ public final class PickWords {
         return WORDS.text(key);
     }
 
-    public static String face(Face f, PartDocument doc) {
+    /**
+     * A face in words.
+     *
+     * @param named how the steps that made it are called
+     */
+    public static String face(Face f, PartDocument doc, Function<Step, String> named) {
         String form = WORDS.find("face." + f.surface().kind()).orElseGet(() -> WORDS.text("face.other"));
         String facing =
                 f.surface() instanceof Plane ? facing(f.outward(f.bounds().centre())) : "";
-        return of(form, List.of(f), doc) + facing;
+        return of(form, List.of(f), doc, named) + facing;
     }
 
     /** To which side of the part a direction goes, when it goes straight to one. */
@@ -45,22 +51,23 @@ public final class PickWords {
         return "";
     }
 
-    public static String edge(Edge e, List<Face> sides, PartDocument doc) {
+    /** An edge between two faces in words. */
+    public static String edge(Edge e, List<Face> sides, PartDocument doc, Function<Step, String> named) {
         String form = e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other";
         double size = e.curve() instanceof Circle c
                 ? 2 * c.radius()
                 : e.range().length() * e.curve().speed();
-        return of(WORDS.text("edge." + form), sides, doc)
+        return of(WORDS.text("edge." + form), sides, doc, named)
                 + (form.equals("other") ? "" : WORDS.text("size." + form).replace("@", Texts.sized(size, doc.unit())));
     }
 
-    private static String of(String form, List<Face> faces, PartDocument doc) {
+    private static String of(String form, List<Face> faces, PartDocument doc, Function<Step, String> named) {
         String makers = faces.stream()
                 .flatMap(f -> f.origins().stream().limit(1))
                 .map(o -> doc.owner(o.step()))
                 .distinct()
                 .flatMap(id -> doc.find(id).stream())
-                .map(Step::name)
+                .map(named)
                 .collect(Collectors.joining(WORDS.text("and")));
         return makers.isEmpty() ? form : WORDS.text("of").replace("#", form).replace("@", makers);
     }
@@ -106,11 +113,11 @@ public final class PickWords {
             }
             Optional<Face> face = text(ref, "face").flatMap(b.body().names()::face);
             if (face.isPresent()) {
-                return face(face.get(), c.shown());
+                return face(face.get(), c.shown(), Step::name);
             }
             Optional<Edge> edge = text(ref, "edge").flatMap(b.body().names()::edge);
             if (edge.isPresent()) {
-                return edge(edge.get(), b.body().facesOf(edge.get()), c.shown());
+                return edge(edge.get(), b.body().facesOf(edge.get()), c.shown(), Step::name);
             }
         }
         if (ref.isString()) {
