@@ -2,7 +2,7 @@
 return ((least) => {
   const out = [];
   const lum = (c) => { const f = c.map(v => { v /= 255; return v <= 0.03928 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4; }); return 0.2126*f[0]+0.7152*f[1]+0.0722*f[2]; };
-  const rgba = (s) => { const m = s.match(/[\d.]+/g)?.map(Number); return m ? [m[0],m[1],m[2],m[3] ?? 1] : [0,0,0,0]; };
+  const rgba = (s) => { if (s.startsWith('color(srgb')) { const n = s.match(/[\d.]+/g).map(Number); return [255 * n[0], 255 * n[1], 255 * n[2], n[3] ?? 1]; } const m = s.match(/[\d.]+/g)?.map(Number); return m ? [m[0],m[1],m[2],m[3] ?? 1] : [0,0,0,0]; };
   const ground = (el) => { for (let e = el; e; e = e.parentElement) { const c = rgba(getComputedStyle(e).backgroundColor); if (c[3] > 0.5) return c; } return [255,255,255,1]; };
   for (const el of document.querySelectorAll('body *')) {
     if (el.closest('svg') || !el.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;

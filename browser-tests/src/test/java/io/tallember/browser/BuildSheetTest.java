@@ -146,11 +146,11 @@ class BuildSheetTest extends Browsing {
         page.sees("[data-testid=values]", "height");
         page.press("Distance: 20 mm");
         page.keys("height", Keys.ENTER);
-        page.find("[data-step=s2] .slot i");
+        page.find("[data-step=s2] .given");
         // the number on the model, where the face is
         page.click(page.at(20, 15, 20));
         page.sees("[data-testid=model-sizes]", "height =");
-        page.press("height = ");
+        page.click("[data-testid=model-sizes] .sk-label");
         page.find("[data-testid=model-size]");
         page.chord(Keys.CONTROL, "a");
         page.keys("25", Keys.ENTER);
