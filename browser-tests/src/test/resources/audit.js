@@ -18,7 +18,7 @@ return ((least) => {
     }
   }
   for (const el of document.querySelectorAll('button, input, select, textarea, a, [role=button], [role=radio], [tabindex="0"]')) {
-    if (!el.checkVisibility() || el.closest('[aria-hidden=true]')) continue;
+    if (!el.checkVisibility() || el.closest('[aria-hidden=true], [data-radix-focus-guard]')) continue;
     const name = el.getAttribute('aria-label') || el.title || el.textContent.trim() || (el.labels && el.labels[0]?.textContent.trim()) || el.getAttribute('placeholder') || (el.getAttribute('aria-labelledby') && 'x');
     if (!name) out.push('no name: ' + el.outerHTML.slice(0,120));
   }
