@@ -110,6 +110,8 @@ function Drawn({
               : ""
           }`}
           data-region={r.boundary.join("")}
+          data-sketch={step.id}
+          data-key={r.boundary.join()}
           d={r.path}
           onClick={(e) =>
             regions

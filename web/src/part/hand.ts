@@ -1,6 +1,7 @@
 import { type PointerEvent, type RefObject, useRef, useState } from "react";
 import type { Hit } from "../api/talk";
 import { isSketch } from "../sketch/drawn";
+import type { Picking } from "../scene/picking";
 import type { Scene } from "../scene/Scene";
 import { change } from "../sentence/SheetSentence";
 import { enter, focusBack } from "../sentence/machine";
@@ -12,6 +13,10 @@ import { snapped } from "./spots";
 import { kept, samePick, usePart, type Doing, type Pick } from "./store";
 
 type At = [number, number];
+/** From where to where it was drawn, in pixels of the view. */
+type Box = [number, number, number, number];
+/** What finds what lies in a box. */
+type Boxes = { box: Picking["box"] };
 
 /** What in the view a click means something on. */
 export const pickable = (doing: Doing): Set<Pick["kind"]> | undefined =>
@@ -55,6 +60,25 @@ export function take(found: Pick | null, place: At, more: boolean, pointed = tru
   }
 }
 
+/** Takes what lies in a box: what the open sentence takes; with none open faces, else edges, else regions. */
+export function takeBox(picking: Boxes, b: Box, more: boolean): void {
+  const { picks, set, doing } = usePart.getState();
+  const drawn = drawnIn(b);
+  if (doing.kind === "writing") {
+    if (doing.answer.takes.includes("region"))
+      drawn.forEach((el) => el.dispatchEvent(new MouseEvent("click", { bubbles: true })));
+    picking.box(...b, pickable(doing)!).forEach((p) => void enter("", { hit: hitOf(p) }));
+    return;
+  }
+  const regions = drawn.flatMap((el): Pick[] =>
+    el.dataset.sketch ? [{ kind: "region", key: el.dataset.key!, body: el.dataset.sketch }] : [],
+  );
+  const all = [picking.box(...b, new Set(["face"])), picking.box(...b, new Set(["edge"])), regions];
+  const found = all.find((some) => some.length > 0) ?? [];
+  const others = found.filter((f) => !picks.some((p) => samePick(p, f)));
+  set({ picks: more ? [...picks, ...others] : found, pickedAt: [b[2], b[3]], linked: null });
+}
+
 /** The hand in the view: turns, moves, points, picks, draws a box round what is meant. */
 export function useHand(
   pane: RefObject<HTMLDivElement | null>,
@@ -63,7 +87,7 @@ export function useHand(
 ) {
   const grip = useRef<{ x: number; y: number; pan: boolean; from: At; right: boolean } | null>(null);
   const dragged = useRef(false);
-  const [box, setBox] = useState<[number, number, number, number] | null>(null);
+  const [box, setBox] = useState<Box | null>(null);
   const [menu, setMenu] = useState<At | null>(null);
 
   const at = (e: { clientX: number; clientY: number }): At => {
@@ -113,23 +137,8 @@ export function useHand(
     grip.current = null;
     const still = g && Math.hypot(e.clientX - g.from[0], e.clientY - g.from[1]) < 4;
     if (still && g.right && doing().kind !== "sketching") setMenu(at(e));
-    if (box && dragged.current) boxed(box, e.shiftKey);
+    if (box && dragged.current) takeBox(scene.current!.picking, box, e.shiftKey);
     setBox(null);
-  };
-
-  /** What lies in a box: what the open sentence takes, else whole regions, else faces. */
-  const boxed = (b: [number, number, number, number], more: boolean) => {
-    const { picks, set } = usePart.getState();
-    const now = doing();
-    const kinds = pickable(now) ?? new Set<Pick["kind"]>(["face"]);
-    const found = scene.current!.picking.box(...b, kinds);
-    if (now.kind === "writing") {
-      if (now.answer.takes.includes("region")) regionsIn(b);
-      found.forEach((p) => void enter("", { hit: hitOf(p) }));
-    } else {
-      const others = found.filter((f) => !picks.some((p) => samePick(p, f)));
-      set({ picks: more ? [...picks, ...others] : found, pickedAt: [b[2], b[3]] });
-    }
   };
 
   const click = (e: React.MouseEvent) => {
@@ -168,17 +177,17 @@ export function useHand(
   return { box, menu, setMenu, handlers: { down, move, up, click, open, context } };
 }
 
-/** Clicks the regions and drawn lines of sketches that lie in a box, as a click on each would. */
-function regionsIn([x0, y0, x1, y1]: [number, number, number, number]): void {
+/** The regions and drawn lines of sketches in a box that can be clicked and aren't picked yet. */
+function drawnIn([x0, y0, x1, y1]: Box): SVGElement[] {
   const pane = document.querySelector(".view")!.getBoundingClientRect();
   const [left, right] = [Math.min(x0, x1) + pane.left, Math.max(x0, x1) + pane.left];
   const [top, bottom] = [Math.min(y0, y1) + pane.top, Math.max(y0, y1) + pane.top];
   const touching = x1 < x0;
-  for (const el of document.querySelectorAll<SVGElement>(".view [data-region].pickable, .view [data-line]")) {
+  const all = document.querySelectorAll<SVGElement>(".view [data-region].pickable, .view [data-line]");
+  return [...all].filter((el) => {
     const r = el.getBoundingClientRect();
     const inside = r.left >= left && r.right <= right && r.top >= top && r.bottom <= bottom;
     const touched = r.right >= left && r.left <= right && r.bottom >= top && r.top <= bottom;
-    if ((touching ? touched : inside) && !el.classList.contains("picked"))
-      el.dispatchEvent(new MouseEvent("click", { bubbles: true }));
-  }
+    return (touching ? touched : inside) && !el.classList.contains("picked");
+  });
 }

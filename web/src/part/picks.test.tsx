@@ -7,7 +7,7 @@ import { useLookStore } from "../scene/useLook";
 import { setScene } from "../scene/current";
 import type { Scene } from "../scene/Scene";
 import { Chips } from "./Chips";
-import { take } from "./hand";
+import { take, takeBox } from "./hand";
 import { PickedList } from "./PickedList";
 import { PointerMenu } from "./PointerMenu";
 import { follow, measured, snapped, useSnap } from "./spots";
@@ -151,6 +151,41 @@ describe("under the pointer", () => {
     fireEvent.click(rows[1]);
     expect(usePart.getState().picks).toEqual([E1]);
     setScene(null);
+  });
+});
+
+describe("a box", () => {
+  const E1: Pick = { kind: "edge", key: "e1", body: "b1" };
+  const finds = (all: Pick[]) => ({
+    box: (_x: number, _y: number, _u: number, _v: number, kinds: Set<Pick["kind"]>) =>
+      all.filter((p) => kinds.has(p.kind)),
+  });
+
+  beforeEach(() => {
+    document.body.innerHTML =
+      '<div class="view"><i class="pickable" data-region="+c1" data-sketch="s9" data-key="+c1"></i></div>';
+  });
+
+  it("takes faces, else edges, else regions of sketches, with nothing being made; Shift adds", () => {
+    takeBox(finds([F1, E1]), [0, 0, 90, 90], false);
+    expect(usePart.getState().picks).toEqual([F1]);
+    takeBox(finds([E1]), [0, 0, 90, 90], true);
+    expect(usePart.getState().picks).toEqual([F1, E1]);
+    takeBox(finds([]), [0, 0, 90, 90], false);
+    expect(usePart.getState().picks).toEqual([{ kind: "region", key: "+c1", body: "s9" }]);
+  });
+
+  it("takes what the open sentence takes, regions as by clicks", () => {
+    const clicked = vi.fn();
+    document.querySelector("i")!.addEventListener("click", clicked);
+    usePart.setState({ doing: writing(["edge"]) });
+    takeBox(finds([F1, E1]), [0, 0, 90, 90], false);
+    expect(entered).toMatchObject([{ hit: { what: "edge", key: "e1" } }]);
+    expect(clicked).not.toHaveBeenCalled();
+    usePart.setState({ doing: writing(["region"]) });
+    takeBox(finds([F1, E1]), [0, 0, 90, 90], false);
+    expect(clicked).toHaveBeenCalledOnce();
+    expect(entered.length).toBe(1);
   });
 });
 

@@ -4,12 +4,14 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Refusal;
 import io.tallember.part.Unit;
 import io.tallember.part.fields.References;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.mass.FaceCentre;
 import java.util.LinkedHashSet;
@@ -47,7 +49,9 @@ public final class Spots {
         References.put(frame, "y", f.y());
         ArrayNode spots = n.putArray("spots");
         ArrayNode sides = n.putArray("sides");
-        spot(spots, "centre", FaceCentre.of(face), "spot.centre", "");
+        if (hasCentre(face)) {
+            spot(spots, "centre", FaceCentre.of(face), "spot.centre", "");
+        }
         Set<Vertex> corners = new LinkedHashSet<>();
         c.bodies().stream()
                 .filter(b -> b.id().equals(body))
@@ -67,6 +71,11 @@ public final class Spots {
                 }));
         corners.stream().filter(v -> v != null).forEach(v -> spot(spots, "point", v.point(), "spot.corner", ""));
         return n;
+    }
+
+    /** Whether the centre of a flat face's outline lies in the face, and not in a hole of it or beside a bent one. */
+    public static boolean hasCentre(Face face) {
+        return face.region().locate(FaceCentre.of(face), Tolerance.DEFAULT) != SurfaceRegion.Place.OUTSIDE;
     }
 
     private static void spot(ArrayNode all, String kind, Vec3 at, String word, String key) {

@@ -21,6 +21,7 @@ import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
+import io.tallember.part.steps.Spots;
 import io.tallember.part.steps.Texts;
 import io.tallember.part.steps.hole.ScrewSizes.Screw;
 import io.tallember.solid.Edge;
@@ -232,12 +233,14 @@ public final class HoleKind extends Kind {
             return true;
         }
         JsonNode on = h.what() == Hit.What.FACE ? flat.orElse(null) : last.isEmpty() ? null : f.one(last + ".on");
-        Optional<Vec2> at = on == null ? Optional.empty() : h.in(on, c);
+        boolean centre = h.spot().equals("centre") && h.face(c).filter(Spots::hasCentre).isPresent();
+        boolean inside = h.spot().equals("centre") && !centre && on != null;
+        Optional<Vec2> at = on == null ? Optional.empty() : inside ? Optional.of(h.middle(on, c)) : h.in(on, c);
         if (at.isEmpty()) {
             throw Refusal.of(words().text("where.no"));
         }
         String p = place(f, on, at.get());
-        if (h.spot().equals("centre")) {
+        if (centre) {
             f.choose(p + ".spot", "centre");
         }
         return true;
