@@ -126,7 +126,7 @@ export function ViewPane() {
 
   useEffect(() => {
     const change = doing.kind === "writing" ? previewChange : compared?.answer;
-    scene.current?.overlay(change?.come ?? [], change?.gone ?? []);
+    scene.current?.overlay(change?.come ?? [], change?.gone ?? [], doing.kind === "writing");
   }, [compared, previewChange, doing.kind]);
 
   useEffect(() => {

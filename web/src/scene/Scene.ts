@@ -55,6 +55,7 @@ export class Scene {
     picked: hatch(true),
     ghost: ghost(),
     come: between(true),
+    coming: between(true, 0.45),
     gone: between(false),
   };
   private readonly edgeInk = new LineMaterial({ linewidth: 1.4 });
@@ -249,14 +250,18 @@ export class Scene {
     return m;
   }
 
-  /** Shows material that came and material that went over the part. */
-  overlay(come: Shape[], gone: Shape[]): void {
+  /**
+   * Shows material that came and material that went over the part.
+   *
+   * @param previewed whether it would only come, and the part's form should stay in sight
+   */
+  overlay(come: Shape[], gone: Shape[], previewed = false): void {
     const p = new Vector3();
     for (const m of this.between.children) (m as Mesh).geometry.dispose();
     this.between.clear();
     this.changed.makeEmpty();
     for (const [shapes, material] of [
-      [come, this.materials.come],
+      [come, previewed ? this.materials.coming : this.materials.come],
       [gone, this.materials.gone],
     ] as const) {
       for (const shape of shapes) {

@@ -103,19 +103,28 @@ export function ghost(): ShaderMaterial {
   return m;
 }
 
-/** Material that came, or went, between two states: hatched either way, what went seen through. */
-export function between(come: boolean): ShaderMaterial {
+/**
+ * Material that came, or went, between two states: hatched either way, what went seen through.
+ *
+ * @param strength below 1 for what is only previewed, so that its form stays in sight
+ */
+export function between(come: boolean, strength = 1): ShaderMaterial {
   return new ShaderMaterial({
-    uniforms: { colour: { value: css(come ? "--map-2" : "--map-5") }, come: { value: come ? 1 : 0 } },
+    uniforms: {
+      colour: { value: css(come ? "--map-2" : "--map-5") },
+      come: { value: come ? 1 : 0 },
+      strength: { value: strength },
+    },
     vertexShader: VERTEX,
     fragmentShader: `
-      uniform vec3 colour; uniform float come;
+      uniform vec3 colour; uniform float come; uniform float strength;
       varying vec3 vNormal;
       void main() {
         float way = come > 0.5 ? gl_FragCoord.x + gl_FragCoord.y : gl_FragCoord.x - gl_FragCoord.y;
         float stripe = step(0.5, fract(way / 10.0));
         float l = 0.7 + 0.3 * abs(normalize(vNormal).z);
-        gl_FragColor = vec4(colour * l, mix(come > 0.5 ? 0.8 : 0.25, come > 0.5 ? 1.0 : 0.7, stripe));
+        float pale = strength < 1.0 ? 0.3 : 0.8;
+        gl_FragColor = vec4(colour * l, strength * mix(come > 0.5 ? pale : 0.25, come > 0.5 ? 1.0 : 0.7, stripe));
         #include <colorspace_fragment>
       }`,
     transparent: true,
