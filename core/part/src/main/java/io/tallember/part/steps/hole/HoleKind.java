@@ -233,7 +233,8 @@ public final class HoleKind extends Kind {
             return true;
         }
         JsonNode on = h.what() == Hit.What.FACE ? flat.orElse(null) : last.isEmpty() ? null : f.one(last + ".on");
-        boolean centre = h.spot().equals("centre") && h.face(c).filter(Spots::hasCentre).isPresent();
+        boolean centre =
+                h.spot().equals("centre") && h.face(c).filter(Spots::hasCentre).isPresent();
         boolean inside = h.spot().equals("centre") && !centre && on != null;
         Optional<Vec2> at = on == null ? Optional.empty() : inside ? Optional.of(h.middle(on, c)) : h.in(on, c);
         if (at.isEmpty()) {
