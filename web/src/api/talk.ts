@@ -58,8 +58,8 @@ export interface Hit {
   point?: Vec3;
   ray?: { from: Vec3; way: Vec3 };
   under?: Hit;
-  /** The centre of the clicked face, or just the point, where it isn't the grid that is meant. */
-  spot?: "centre" | "point";
+  /** The centre of the clicked face, that of the edge under it, or just the point, where it isn't the grid that is meant. */
+  spot?: "centre" | "edge" | "point";
 }
 
 /** Where a click on a flat face snaps to: its spots, else the grid of its frame; and its straight sides. */

@@ -125,9 +125,9 @@ export function ViewPane() {
   }, [view, preview, display, shapes]);
 
   useEffect(() => {
-    const change = doing.kind === "writing" ? previewChange : compared?.answer;
-    scene.current?.overlay(change?.come ?? [], change?.gone ?? [], doing.kind === "writing");
-  }, [compared, previewChange, doing.kind]);
+    const change = preview ? previewChange : compared?.answer;
+    scene.current?.overlay(change?.come ?? [], change?.gone ?? [], preview !== null);
+  }, [compared, previewChange, preview]);
 
   useEffect(() => {
     const lit: Pick[] = [...pointed];

@@ -272,9 +272,9 @@ describe("where a click on a face is meant", () => {
     expect(snapped(F1, px(0.6, 0.4))).toMatchObject({ spot: "centre" });
     await over(20.5, 9.7);
     expect(snapped(F1, px(20.5, 9.7))).toMatchObject({
-      what: "edge",
-      key: "e9",
-      under: { what: "face", key: "f1" },
+      spot: "edge",
+      point: [20, 10, 0],
+      under: { what: "edge", key: "e9" },
     });
   });
 

@@ -66,14 +66,10 @@ export function snapped(face: Pick, place: [number, number]): Partial<Hit> | nul
   const [x, y] = look.toScreen(snap.at);
   if (Math.hypot(x - place[0], y - place[1]) > 3 * NEAR) return null;
   const point = snap.at.toArray() as Vec3;
-  if (snap.spot?.kind === "edge")
-    return {
-      what: "edge",
-      key: snap.spot.key,
-      point,
-      under: { what: "face", of: face.body, key: face.key },
-    };
-  return { point, spot: snap.spot?.kind === "centre" ? "centre" : "point" };
+  const kind = snap.spot?.kind ?? "point";
+  return kind === "edge"
+    ? { point, spot: kind, under: { what: "edge", of: face.body, key: snap.spot!.key, point } }
+    : { point, spot: kind };
 }
 
 function snapTo(face: Pick, s: FaceSpots, place: [number, number], free: boolean): Snap | null {

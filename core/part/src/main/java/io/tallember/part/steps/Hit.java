@@ -25,8 +25,9 @@ import tools.jackson.databind.node.ObjectNode;
  * @param ref the region or drawn line, as part files refer to it; else null
  * @param point where a corner or an edge's middle is, in mm
  * @param from a point of the ray, and {@code way} its direction; null when it wasn't a click
- * @param under the face under a point of a sketch, or on which the middle of an edge is meant; else null
- * @param spot {@code centre} for the centre of the clicked face, {@code point} for the point as it is; blank when it lies on the grid
+ * @param under the face under a point of a sketch, or the edge whose middle or centre is meant on a face; else null
+ * @param spot {@code centre} for the centre of the clicked face, {@code edge} or {@code point} for the point as it is; blank when
+ *     it lies on the grid
  */
 public record Hit(
         What what, String of, String key, JsonNode ref, Vec3 point, Vec3 from, Vec3 way, Hit under, String spot) {
@@ -133,7 +134,8 @@ public record Hit(
     /** Where the click is in a plane: just at a corner or a spot, else on the grid; empty when the plane is seen from its edge. */
     public Optional<Vec2> in(JsonNode plane, Context c) {
         Frame at = frame(plane, c.built().get());
-        if ((what == What.CORNER || spot.equals("point")) && point != null) {
+        boolean exact = what == What.CORNER || spot.equals("point") || spot.equals("edge");
+        if (exact && point != null) {
             Vec3 l = at.local(point);
             return Optional.of(new Vec2(l.x(), l.y()));
         }

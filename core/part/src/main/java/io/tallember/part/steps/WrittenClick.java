@@ -49,8 +49,10 @@ public final class WrittenClick {
             }
             case "centre" -> n.setAll(hit("face" + text.substring(6), stand).put("spot", "centre"));
             case "middle" -> {
-                n.setAll(hit("edge" + text.substring(6), stand));
-                n.set("under", hit("face" + text.substring(6), stand));
+                ObjectNode edge = hit("edge" + text.substring(6), stand);
+                n.setAll(hit("face" + text.substring(6), stand));
+                n.put("spot", "edge").set("point", edge.get("point"));
+                n.set("under", edge);
             }
             default -> {
                 Vec3 p = new Vec3(Double.parseDouble(w[1]), Double.parseDouble(w[2]), Double.parseDouble(w[3]));

@@ -203,12 +203,7 @@ public final class HoleKind extends Kind {
     protected boolean hit(Form f, Hit h) {
         Context c = f.context();
         if (h.what() == Hit.What.EDGE && h.edge(c).isPresent()) {
-            Optional<JsonNode> under = Optional.ofNullable(h.under()).flatMap(u -> u.faceRef(c));
-            if (under.isPresent()) {
-                atEdge(f, under.get(), h.edgeRef(c).orElseThrow());
-            } else {
-                byEdge(f, h, h.edge(c).get());
-            }
+            byEdge(f, h, h.edge(c).get());
             return true;
         }
         Optional<JsonNode> flat =
@@ -216,6 +211,12 @@ public final class HoleKind extends Kind {
         if (f.aim().equals("target") && h.face(c).isPresent()) {
             f.pick("target", h.faceRef(c).orElseThrow());
             f.aim("where");
+            return true;
+        }
+        Optional<JsonNode> spotEdge =
+                h.spot().equals("edge") && h.under() != null ? h.under().edgeRef(c) : Optional.empty();
+        if (flat.isPresent() && spotEdge.isPresent()) {
+            atEdge(f, flat.get(), spotEdge.get());
             return true;
         }
         String last = last(f);

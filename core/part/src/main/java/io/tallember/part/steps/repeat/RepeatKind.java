@@ -199,12 +199,7 @@ public final class RepeatKind extends Kind {
 
     /** The step of the sheet that made a face. */
     private static Optional<Step> maker(Context c, Face face) {
-        String id = face.origins().get(0).step();
-        return c.shown()
-                .find(id)
-                .or(() -> c.shown().steps().stream()
-                        .filter(s -> s.reserved() > 0 && s.makes().contains(id))
-                        .findFirst());
+        return c.shown().find(c.shown().owner(face.origins().get(0).step()));
     }
 
     @Override
