@@ -53,12 +53,17 @@ public final class PickWords {
 
     /** An edge between two faces in words. */
     public static String edge(Edge e, List<Face> sides, PartDocument doc, Function<Step, String> named) {
-        String form = e.curve() instanceof Line ? "line" : e.curve() instanceof Circle ? "circle" : "other";
-        double size = e.curve() instanceof Circle c
-                ? 2 * c.radius()
-                : e.range().length() * e.curve().speed();
-        return of(WORDS.text("edge." + form), sides, doc, named)
-                + (form.equals("other") ? "" : WORDS.text("size." + form).replace("@", Texts.sized(size, doc.unit())));
+        if (e.curve() instanceof Circle c) {
+            return of(WORDS.text("edge.circle"), sides, doc, named) + sized("size.circle", 2 * c.radius(), doc);
+        }
+        return e.curve() instanceof Line
+                ? of(WORDS.text("edge.line"), sides, doc, named)
+                        + sized("size.line", e.start().point().distance(e.end().point()), doc)
+                : of(WORDS.text("edge.other"), sides, doc, named);
+    }
+
+    private static String sized(String key, double mm, PartDocument doc) {
+        return WORDS.text(key).replace("@", Texts.sized(mm, doc.unit()));
     }
 
     private static String of(String form, List<Face> faces, PartDocument doc, Function<Step, String> named) {

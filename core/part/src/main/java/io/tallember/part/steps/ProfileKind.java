@@ -135,18 +135,20 @@ public abstract class ProfileKind extends Kind {
     /** Takes the regions and lines that are picked; whether there were any. */
     protected final boolean takes(Form f, List<Hit> picked) {
         f.choose("sketch", "");
-        return picked.stream()
-                        .filter(h -> taken(h, f).isPresent())
-                        .map(h -> hit(f, h))
-                        .count()
-                > 0;
+        boolean any = false;
+        for (Hit h : picked) {
+            any |= taken(h, f).isPresent() && hit(f, h);
+        }
+        return any;
     }
 
     @Override
     protected boolean fits(String offer, List<Hit> picked, Context c) {
         Form f = new Form(c, kinds().get(0), "");
         begun(f, offer, picked);
-        return picked.stream().allMatch(h -> taken(h, f).isPresent());
+        // of two sketches only one can be held
+        return picked.stream().allMatch(h -> taken(h, f).isPresent())
+                && f.picked("regions").size() == picked.size();
     }
 
     @Override

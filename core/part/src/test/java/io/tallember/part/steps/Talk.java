@@ -99,7 +99,7 @@ final class Talk {
             case "items" -> assertThat(items(word(rest, 0))).isEqualTo(word(rest, 1));
             case "out" ->
                 entry(word(rest, 0), MAKE.objectNode().put("out", items.get(Integer.parseInt(word(rest, 1)) - 1)));
-            case "fits" -> assertThat(String.join(" ", fitting(rest))).isEqualTo(word(rest, " = "));
+            case "fits" -> assertThat(String.join(" ", fitting(rest))).isEqualTo(word(rest, " ="));
             case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
             default -> typed(l);
         }
@@ -110,7 +110,7 @@ final class Talk {
     }
 
     private static String word(String text, String after) {
-        return text.substring(text.indexOf(after) + after.length());
+        return text.substring(text.indexOf(after) + after.length()).strip();
     }
 
     /** What a place holds, in words; by what each is taken out is remembered. */
@@ -127,7 +127,7 @@ final class Talk {
     /** The rows of the shelves that fit the clicks before the equals sign. */
     private List<String> fitting(String text) {
         var picked = MAKE.arrayNode();
-        for (String p : text.substring(0, text.indexOf(" = ")).split(" and ")) {
+        for (String p : text.substring(0, text.indexOf(" =")).split(" and ")) {
             picked.add(hit(p));
         }
         return Talks.fitting(picked, context());
