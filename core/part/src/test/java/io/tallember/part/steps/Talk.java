@@ -100,6 +100,7 @@ final class Talk {
             case "out" ->
                 entry(word(rest, 0), MAKE.objectNode().put("out", items.get(Integer.parseInt(word(rest, 1)) - 1)));
             case "fits" -> assertThat(String.join(" ", fitting(rest))).isEqualTo(word(rest, " ="));
+            case "measures" -> assertThat(answer.get("measures").size()).isEqualTo(Integer.parseInt(rest));
             case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
             default -> typed(l);
         }

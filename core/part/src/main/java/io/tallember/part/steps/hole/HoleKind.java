@@ -1,7 +1,5 @@
 package io.tallember.part.steps.hole;
 
-import io.tallember.geometry.Circle;
-import io.tallember.geometry.Frame;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec2;
@@ -25,11 +23,9 @@ import io.tallember.part.steps.Spots;
 import io.tallember.part.steps.Texts;
 import io.tallember.part.steps.hole.ScrewSizes.Screw;
 import io.tallember.solid.Edge;
-import io.tallember.solid.mass.FaceCentre;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -267,16 +263,16 @@ public final class HoleKind extends Kind {
                 f.aim("beside");
                 return;
             }
-            Edge first = edge(c, beside).orElse(null);
+            Edge first = HolePlaces.edge(c, beside).orElse(null);
             if (first == null || !(first.curve() instanceof Line)) {
                 throw Refusal.of(words().text("beside.no"));
             }
-            Vec3 p = middle(f, last);
+            Vec3 p = HolePlaces.middle(f, last);
             f.choose(last + ".spot", "edges");
             f.pick(last + ".first", beside);
             f.pick(last + ".second", ref);
-            f.length(last + ".a", Math.rint(1000 * away(first, p)) / 1000);
-            f.length(last + ".b", Math.rint(1000 * away(e, p)) / 1000);
+            f.length(last + ".a", Math.rint(1000 * HolePlaces.away(first, p)) / 1000);
+            f.length(last + ".b", Math.rint(1000 * HolePlaces.away(e, p)) / 1000);
             f.pick("beside", List.of());
             f.aim("where");
             return;
@@ -292,52 +288,6 @@ public final class HoleKind extends Kind {
             throw Refusal.of(words().text("where.noFlat"));
         }
         atEdge(f, on, ref);
-    }
-
-    private static Optional<Edge> edge(Context c, JsonNode ref) {
-        String key = ref.path("edge").asString("");
-        return c.bodies().stream()
-                .flatMap(b -> b.body().names().edge(key).stream())
-                .findFirst();
-    }
-
-    private static double away(Edge line, Vec3 p) {
-        return line.curve().point(line.curve().project(p)).distance(p);
-    }
-
-    /** Where a place is as the part stands. */
-    private static Vec3 middle(Form f, String place) {
-        Context c = f.context();
-        JsonNode edge = f.one(place + ".edge");
-        if (f.is(place + ".spot", "edge") && edge != null) {
-            return edge(c, edge)
-                    .map(e -> e.curve() instanceof Circle r ? r.frame().origin() : e.middle())
-                    .orElse(Vec3.ZERO);
-        }
-        JsonNode point = f.one(place + ".point");
-        if (f.is(place + ".spot", "point") && point != null) {
-            return c.sketch(point.path("sketch").asString(""))
-                    .flatMap(s -> s.step()
-                            .sketch()
-                            .find(point.path("point").asString(""))
-                            .filter(e -> e instanceof io.tallember.sketch.SketchPoint)
-                            .map(e -> ((io.tallember.sketch.SketchPoint) e).at())
-                            .map(at -> s.frame().point(at.x(), at.y(), 0)))
-                    .orElse(Vec3.ZERO);
-        }
-        if (f.is(place + ".spot", "centre")) {
-            return c.bodies().stream()
-                    .flatMap(b -> b
-                            .body()
-                            .names()
-                            .face(f.one(place + ".on").path("face").asString(""))
-                            .stream())
-                    .findFirst()
-                    .map(FaceCentre::of)
-                    .orElse(Vec3.ZERO);
-        }
-        Frame at = Hit.frame(f.one(place + ".on"), c.built().get());
-        return at.point(f.number(place + ".x", Measure.LENGTH, 0), f.number(place + ".y", Measure.LENGTH, 0), 0);
     }
 
     @Override
@@ -418,7 +368,7 @@ public final class HoleKind extends Kind {
                         f.context()
                                 .name(f.one(at + ".point").path("sketch").asString(""), words().text("places.sketch")));
             case "centre" -> row.word("centre", words().text("places.face"));
-            case "edge" -> row.word("centre", words().text(round(f, at) ? "places.edge" : "places.middle"));
+            case "edge" -> row.word("centre", words().text(HolePlaces.round(f, at) ? "places.edge" : "places.middle"));
             default -> {
                 if (last) {
                     row.place(f.one(at + ".on"), false);
@@ -431,12 +381,6 @@ public final class HoleKind extends Kind {
             }
             row.act("takeOut");
         }
-    }
-
-    private static boolean round(Form f, String place) {
-        return edge(f.context(), f.one(place + ".edge"))
-                .map(e -> e.curve() instanceof Circle)
-                .orElse(true);
     }
 
     /** The places, each told by where it is. */
@@ -456,7 +400,8 @@ public final class HoleKind extends Kind {
         return switch (f.chosen(place + ".spot")) {
             case "centre" -> words().text("places.at").replace("@", words().text("places.face"));
             case "edge" ->
-                words().text("places.at").replace("@", words().text(round(f, place) ? "places.edge" : "places.middle"));
+                words().text("places.at")
+                        .replace("@", words().text(HolePlaces.round(f, place) ? "places.edge" : "places.middle"));
             case "edges" -> words().text("places.fromEdges");
             case "point" -> words().text("places.onPoint");
             default ->
@@ -477,27 +422,10 @@ public final class HoleKind extends Kind {
         }
     }
 
-    /** From where the last hole is measured. */
     @Override
     protected List<Vec3[]> measures(Form f) {
         String last = last(f);
-        if (last.isEmpty()) {
-            return List.of();
-        }
-        Vec3 at = middle(f, last);
-        if (f.is(last + ".spot", "edges")) {
-            return Stream.of(".first", ".second")
-                    .flatMap(e -> edge(f.context(), f.one(last + e)).stream())
-                    .map(e -> new Vec3[] {e.curve().point(e.curve().project(at)), at})
-                    .toList();
-        }
-        if (!f.is(last + ".spot", "none")) {
-            return List.of();
-        }
-        Frame on = Hit.frame(f.one(last + ".on"), f.context().built().get());
-        Vec3 l = on.local(at);
-        Vec3 corner = on.point(l.x(), 0, 0);
-        return List.of(new Vec3[] {on.origin(), corner}, new Vec3[] {corner, at});
+        return last.isEmpty() ? List.of() : HolePlaces.measures(f, last);
     }
 
     @Override
