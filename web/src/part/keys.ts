@@ -27,7 +27,7 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     return true;
   }
   if (e.ctrlKey || e.metaKey || e.altKey) return false;
-  if (tooEarly(key)) return true;
+  if (tooEarly(e)) return true;
   if (doing.kind === "sketching" && sketchKey(e)) return true;
   // digits go to the open sentence's number, wherever the focus is
   if (doing.kind === "writing" && /^[0-9,=-]$/.test(key)) return !focusDigits();

@@ -60,8 +60,16 @@ function previewAhead(before: Answer, { at, entry }: { at: string; entry: Entry 
 /** Keys that were pressed while a sentence was on its way; they belong to it. */
 let early: string[] | null = null;
 
-/** Keeps a key for the sentence that is on its way; false when none is. */
-export function tooEarly(key: string): boolean {
+/** Keys that were pressed after Enter while the sentence's last entry was on its way; they are meant for what comes then. */
+let held: { key: string }[] | null = null;
+
+/** Keeps a key for the sentence that is on its way, or for what comes after the one that is being ended; false when none is. */
+export function tooEarly(e: { key: string }): boolean {
+  const { key } = e;
+  if (held) {
+    held.push(e);
+    return true;
+  }
   if (!early || !/^([0-9.,=/-]|Enter|Escape)$/.test(key)) return false;
   early.push(key);
   return true;
@@ -203,7 +211,20 @@ export async function takeBack(): Promise<void> {
 
 /** Keeps what is being made, or says what is missing; says too what is wrong with it once it is kept. */
 export async function keep(): Promise<void> {
-  await running;
+  if (held) return;
+  if (running) {
+    held = [];
+    (document.activeElement as HTMLElement | null)?.blur();
+    await running;
+    const keys = held;
+    held = null;
+    void ended();
+    if (usePart.getState().doing.kind === "looking")
+      keys.forEach((k) => window.dispatchEvent(new KeyboardEvent("keydown", k)));
+  } else await ended();
+}
+
+async function ended(): Promise<void> {
   const answer = answerNow();
   if (!answer) return;
   const { doing, say, set, send } = usePart.getState();
