@@ -1,8 +1,13 @@
 package io.tallember.exchange;
 
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Ruled;
+import io.tallember.geometry.Travel;
 import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Face;
@@ -39,6 +44,20 @@ final class BlendSpline {
             return p.plus(1 / weights[row] - 1, p.minus(k.frame().origin()));
         };
         return RowsSpline.along(tube, span, poles, weights, 2, knotsV);
+    }
+
+    /** The same of a pipe, all round, over the stretch that a face lies on. */
+    static NurbsSurface of(Pipe pipe, Face face) {
+        double[] span = spanned(pipe, face);
+        boolean closed = pipe.vPeriod() > 0;
+        double more = closed ? 0 : 0.01 * (span[3] - span[2]);
+        Interval v = closed ? new Interval(0, pipe.vPeriod()) : new Interval(span[2] - more, span[3] + more);
+        Travel travel = Travel.fitted(
+                t -> Travel.Place.of(pipe.circle(t).frame()),
+                java.util.Arrays.stream(pipe.vBreaks(v)).map(pipe::along).toArray(),
+                pipe.radius(),
+                1e-7);
+        return travel.surface(Nurbs.arc(new Circle(Frame.WORLD, pipe.radius()), new Interval(0, 2 * Math.PI)));
     }
 
     /** The same of a bevel's surface. */

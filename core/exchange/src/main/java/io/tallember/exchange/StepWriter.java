@@ -11,6 +11,7 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Ruled;
 import io.tallember.geometry.Shifted;
@@ -155,6 +156,9 @@ public final class StepWriter {
         return surfaces.computeIfAbsent(f, k -> {
             if (f.surface() instanceof Tube t) {
                 return new Written(splineSurface(BlendSpline.of(t, f)), null);
+            }
+            if (f.surface() instanceof Pipe p) {
+                return new Written(splineSurface(BlendSpline.of(p, f)), null);
             }
             if (f.surface() instanceof Ruled r) {
                 return new Written(splineSurface(BlendSpline.of(r, f)), null);

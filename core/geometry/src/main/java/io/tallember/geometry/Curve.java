@@ -1,7 +1,7 @@
 package io.tallember.geometry;
 
 /** An exact curve without ends; an edge adds a range of its parameter. */
-public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, IntersectionCurve, Contact, Parallel {
+public sealed interface Curve permits Line, Circle, Ellipse, Nurbs, Helix, IntersectionCurve, Contact, Parallel {
     Vec3 point(double t);
 
     /** First derivative by the parameter. */

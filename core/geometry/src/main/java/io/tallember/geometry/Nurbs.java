@@ -137,6 +137,11 @@ public final class Nurbs implements Curve {
         return new Interval(lo(), hi());
     }
 
+    /** Where its polynomial pieces meet, its ends among them. */
+    public double[] joints() {
+        return spans.clone();
+    }
+
     /** The curve with every pole mapped by an affine map. */
     public Nurbs mapped(UnaryOperator<Vec3> map) {
         return new Nurbs(degree, knots, poles.stream().map(map).toList(), weights);

@@ -9,6 +9,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
+import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Ruled;
@@ -150,6 +151,11 @@ final class Seeds {
             double more = t.uPeriod() > 0 ? 0 : 1e-2 * u.length();
             return new double[] {u.lo() - more, u.hi() + more, -Math.PI, Math.PI};
         }
+        if (s instanceof Pipe p) {
+            Interval v = p.vPeriod() > 0 ? new Interval(0, 2 * Math.PI) : p.vDomain();
+            double more = p.vPeriod() > 0 ? 0 : 1e-2 * v.length();
+            return new double[] {0, 2 * Math.PI, v.lo() - more, v.hi() + more};
+        }
         if (s instanceof Sphere) {
             return new double[] {0, 2 * Math.PI, -Math.PI / 2, Math.PI / 2};
         }
@@ -226,6 +232,9 @@ final class Seeds {
         }
         if (a instanceof Tube t) {
             return Math.hypot(t.speed() * du, t.widest() * dv);
+        }
+        if (a instanceof Pipe p) {
+            return Math.hypot(p.radius() * du, p.speed() * dv);
         }
         if (a instanceof NurbsSurface n) {
             return n.speeds().x() * du + n.speeds().y() * dv;

@@ -11,6 +11,7 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
+import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Ruled;
@@ -237,6 +238,8 @@ final class FaceIntegral {
             breaks = acrossPieces(n::piece, 4, c, breaks);
         } else if (s instanceof Ruled r) {
             breaks = acrossPieces(r::piece, 200, c, breaks);
+        } else if (s instanceof Pipe p) {
+            breaks = acrossPieces(p::piece, 200, c, breaks);
         } else if (s instanceof Tube t && !(c instanceof Contact k && k.spine() == t.spine())) {
             breaks = acrossPieces(t::piece, 200, c, breaks);
         }

@@ -124,7 +124,7 @@ public final class Extrude {
                     ? List.of(new Loop(List.of(below)), new Loop(List.of(above)))
                     : List.of(new Loop(
                             List.of(below, new Coedge(up[(i + 1) % corners], true), above, new Coedge(up[i], false))));
-            faces.add(new Face(side(e), sense(e), sides, List.of(new Origin(step, "side", e.source()))));
+            faces.add(new Face(Sides.extruded(profile.frame(), e), sense(e), sides, List.of(new Origin(step, "side", e.source()))));
             bottom.add(0, new Coedge(lowEdge[i], !e.forward()));
             top.add(new Coedge(highEdge[i], e.forward()));
         }
@@ -141,25 +141,6 @@ public final class Extrude {
         return e.forward()
                 ? new Edge(c, e.range(), start, end, tol.linear())
                 : new Edge(c, e.range(), end, start, tol.linear());
-    }
-
-    private Surface side(Profile.Edge e) {
-        Frame f = profile.frame();
-        if (e.curve() instanceof Circle c) {
-            return new Cylinder(f.place(c.frame()), c.radius());
-        }
-        if (e.curve() instanceof Ellipse || e.curve() instanceof Nurbs) {
-            return new Extrusion(f, e.curve());
-        }
-        if (e.curve() instanceof Line) {
-            Vec3 along = f.direction(e.end().minus(e.start()));
-            Vec3 out = along.cross(f.z());
-            return new Plane(Frame.of(world(e.start(), 0), out, along));
-        }
-        throw new GeometryException(
-                GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                "Only lines, arcs, circles, ellipses and splines can be extruded; " + e.source()
-                        + " is something else.");
     }
 
     private static boolean sense(Profile.Edge e) {

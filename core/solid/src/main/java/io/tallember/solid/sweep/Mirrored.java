@@ -8,12 +8,14 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Helix;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Level;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Parallel;
+import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Ruled;
@@ -124,6 +126,10 @@ public final class Mirrored {
         if (c instanceof Nurbs n) {
             return n.mapped(this::point);
         }
+        if (c instanceof Helix h) {
+            // in a frame that turns as the mirrored one does it climbs the other way
+            return new Helix(flat(h.frame()), h.radius(), h.flare(), h.climb().times(-1));
+        }
         if (c instanceof Parallel k) {
             // mirroring makes right of left
             return new Parallel(curve(k.base()), direction(k.planeNormal()), -k.by());
@@ -175,6 +181,9 @@ public final class Mirrored {
         }
         if (s instanceof Tube t) {
             return t.mapped(curve(t.spine()), surface(t.first()), surface(t.second()));
+        }
+        if (s instanceof Pipe p) {
+            return p.mapped(curve(p.spine()), 1, 1);
         }
         if (s instanceof Ruled r) {
             return r.mapped(curve(r.along()), surface(r.first()), surface(r.second()), this::direction);

@@ -6,6 +6,7 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Parallel;
+import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Shifted;
@@ -51,6 +52,9 @@ public final class Offsets {
                         GeometryException.Reason.DEGENERATE, "Nothing is left of a round at this distance.");
             }
             return t.larger(d, beyond(t, t.first(), d), beyond(t, t.second(), d));
+        }
+        if (s instanceof Pipe p) {
+            return p.larger(d);
         }
         // a swept surface's is swept by the curve at that distance; its normal is on the right of its curve's travel
         if (s instanceof Extrusion e) {

@@ -8,12 +8,14 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Helix;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Level;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Parallel;
+import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Ruled;
@@ -119,6 +121,9 @@ public final class Scaled {
         if (c instanceof Nurbs n) {
             return n.mapped(this::point);
         }
+        if (c instanceof Helix h) {
+            return new Helix(frame(h.frame()), times * h.radius(), times * h.flare(), h.climb().times(times));
+        }
         if (c instanceof Parallel k) {
             return new Parallel(curve(k.base()), k.planeNormal(), times * k.by());
         }
@@ -175,6 +180,9 @@ public final class Scaled {
         }
         if (s instanceof Tube t) {
             return t.scaled(times, curve(t.spine()), surface(t.first()), surface(t.second()));
+        }
+        if (s instanceof Pipe p) {
+            return p.mapped(curve(p.spine()), stretch(p.spine()), times);
         }
         if (s instanceof Ruled r) {
             return r.scaled(times, stretch(r.along()), curve(r.along()), surface(r.first()), surface(r.second()));

@@ -1,0 +1,322 @@
+package io.tallember.solid.sweep;
+
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Leg;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Surface;
+import io.tallember.geometry.Terms;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.Way;
+import io.tallember.geometry.intersect.CurveSurface;
+import io.tallember.geometry.intersect.Meeting;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.Origin;
+import io.tallember.solid.Shell;
+import io.tallember.solid.Vertex;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * The body that a profile leaves behind as it is carried along a way. Along lines and arcs its sides are planes, cylinders, cones,
+ * rings and what is extruded or turned; a circle about the way makes pipes; all else is fitted, with rails that neighbours share.
+ * At a corner between straight legs both are cut by the plane that halves it.
+ */
+public final class Sweep {
+    /** How flat to its own plane a profile may be carried, as a sine. */
+    private static final double FLAT = 1e-3;
+
+    private final Profile profile;
+    private final Way way;
+    private final Carriage carriage;
+    private final String step;
+    private final String region;
+    private final Tolerance tol;
+    private final Frame relative;
+    private final List<Station> stations = new ArrayList<>();
+    private final List<Face> faces = new ArrayList<>();
+    /** Whether the profile's normal points along the way. */
+    private final boolean along;
+
+    private Sweep(Profile profile, Way way, Manner manner, String step, String region, Tolerance tol) {
+        this.profile = profile;
+        this.way = way;
+        this.step = step;
+        this.region = region;
+        this.tol = tol;
+        this.carriage = new Carriage(way, manner, tol);
+        Way.Foot at = anchor();
+        this.relative = carriage.at(at.leg(), at.t()).inverse().place(profile.frame());
+        this.along = placed(0, way.legs().get(0).from())
+                        .z()
+                        .dot(way.legs().get(0).way(way.legs().get(0).from()))
+                > 0;
+    }
+
+    /**
+     * The body.
+     *
+     * @param profile anywhere; where the way passes through its plane it is as it stands, and is carried along from there
+     * @param step the step's id, and {@code region} the region's name, both for lineage
+     * @throws GeometryException DEGENERATE when the profile lies along the way somewhere, BAD_VALUE when it reaches the middle of a
+     *     bend or the way has a corner that can't be mitred, NON_MANIFOLD when the body would pass through itself
+     */
+    public static Body of(Profile profile, Way way, Manner manner, String step, String region, Tolerance tol) {
+        return new Sweep(profile, way, manner, step, region, tol).build();
+    }
+
+    /** Where the way passes through the profile's plane nearest to the profile, or else is nearest to it. */
+    private Way.Foot anchor() {
+        Vec3 middle = middle();
+        Plane plane = new Plane(profile.frame());
+        Way.Foot best = null;
+        for (int i = 0; i < way.legs().size(); i++) {
+            Leg leg = way.legs().get(i);
+            for (double end : new double[] {leg.from(), leg.to()}) {
+                if (Math.abs(plane.signedDistance(leg.curve().point(end))) <= tol.linear()) {
+                    best = nearer(best, i, end, middle);
+                }
+            }
+            if (CurveSurface.liesIn(leg.curve(), leg.range(), plane, tol)) {
+                continue;
+            }
+            for (Meeting m : CurveSurface.meet(leg.curve(), leg.range(), plane, tol)) {
+                best = nearer(best, i, m.t(), middle);
+            }
+        }
+        return best == null ? way.nearest(middle) : best;
+    }
+
+    private Way.Foot nearer(Way.Foot best, int leg, double t, Vec3 middle) {
+        double d = way.legs().get(leg).curve().point(t).distance(middle);
+        return best == null || d < best.distance() - tol.linear() ? new Way.Foot(leg, t, d) : best;
+    }
+
+    private Vec3 middle() {
+        Vec3 sum = Vec3.ZERO;
+        for (Profile.Edge e : profile.outer()) {
+            sum = sum.plus(e.curve().point(e.range().middle()));
+        }
+        return profile.frame().point(sum.times(1.0 / profile.outer().size()));
+    }
+
+    /** The profile's frame on a leg at a parameter of its curve. */
+    private Frame placed(int leg, double t) {
+        return carriage.at(leg, t).place(relative);
+    }
+
+    /** Where two legs meet, or the way begins or ends: the profile there, cut by a plane at a corner. */
+    private final class Station {
+        final Frame frame;
+        /** Null where the profile stands as it is carried. */
+        final Plane cut;
+
+        final Vec3 way;
+        final List<Vertex[]> corners = new ArrayList<>();
+        final List<Edge[]> edges = new ArrayList<>();
+
+        Station(Frame frame, Plane cut, Vec3 way) {
+            this.frame = frame;
+            this.cut = cut;
+            this.way = way;
+            for (List<Profile.Edge> loop : profile.loops()) {
+                int n = loop.size();
+                Vertex[] v = new Vertex[n];
+                for (int i = 0; i < n; i++) {
+                    v[i] = new Vertex(point(loop.get(i).start()), tol.linear());
+                }
+                Edge[] e = new Edge[n];
+                for (int i = 0; i < n; i++) {
+                    Profile.Edge of = loop.get(i);
+                    Projected.Stretch s = cut == null
+                            ? new Projected.Stretch(of.curve().placed(frame), of.range())
+                            : new Projected(frame, way, cut).curve(of.curve(), of.range());
+                    Vertex from = of.forward() ? v[i] : v[(i + 1) % n];
+                    Vertex to = of.forward() ? v[(i + 1) % n] : v[i];
+                    e[i] = new Edge(s.curve(), s.range(), from, to, tol.linear());
+                }
+                corners.add(v);
+                edges.add(e);
+            }
+        }
+
+        Vec3 point(Vec3 local) {
+            Vec3 p = frame.point(local);
+            return cut == null ? p : Projected.along(p, way, cut);
+        }
+    }
+
+    private Body build() {
+        int n = way.legs().size();
+        for (int i = 0; i < n; i++) {
+            slant(i);
+            if (carriage.motion(i) != Carriage.Motion.SHIFT) {
+                Tightness.check(profile, way.legs().get(i), i, t -> placed(leg(t), t.t()), tol);
+            }
+        }
+        int count = way.closed() ? n : n + 1;
+        for (int k = 0; k < count; k++) {
+            stations.add(station(k));
+        }
+        for (int i = 0; i < n; i++) {
+            leg(i, stations.get(i), stations.get((i + 1) % stations.size()));
+        }
+        if (!way.closed()) {
+            cap(stations.get(0), "start", true);
+            cap(stations.get(n), "end", false);
+        }
+        Body body = new Body(shells());
+        Meets.itself(body, way, profile, relative, tol);
+        return body;
+    }
+
+    private static int leg(Tightness.At at) {
+        return at.leg();
+    }
+
+    /** Closed all round, each hole of the profile is a void. */
+    private List<Shell> shells() {
+        if (!way.closed()) {
+            return List.of(new Shell(faces));
+        }
+        List<Shell> out = new ArrayList<>();
+        int loops = profile.loops().size();
+        for (int l = 0; l < loops; l++) {
+            List<Face> own = new ArrayList<>();
+            for (int i = 0; i < faces.size(); i++) {
+                if (loopOf.get(i) == l) {
+                    own.add(faces.get(i));
+                }
+            }
+            out.add(new Shell(own));
+        }
+        return out;
+    }
+
+    private final List<Integer> loopOf = new ArrayList<>();
+
+    /** Refuses where the profile would be drawn along itself. */
+    private void slant(int i) {
+        Leg leg = way.legs().get(i);
+        double[] breaks = leg.curve().breaks(leg.range());
+        for (double t : breaks) {
+            double sine = placed(i, t).z().dot(leg.way(t)) * (along ? 1 : -1);
+            if (sine < FLAT) {
+                throw new GeometryException(
+                        Reason.DEGENERATE,
+                        "The outline lies along the path near " + leg.curve().point(t).said()
+                                + ", so nothing would be swept there. Stand it across the path, or choose square to it.");
+            }
+        }
+    }
+
+    private Station station(int k) {
+        int n = way.legs().size();
+        boolean inner = way.closed() || k > 0 && k < n;
+        int before = (k + n - 1) % n;
+        Leg last = way.legs().get(before);
+        if (inner && !way.smoothAfter(before)) {
+            Leg next = way.legs().get(k % n);
+            Vec3 in = last.way(last.to());
+            Vec3 out = next.way(next.from());
+            if (!(last.curve() instanceof Line)
+                    || !(next.curve() instanceof Line)
+                    || carriage.motion(before) != Carriage.Motion.SHIFT
+                    || carriage.motion(k % n) != Carriage.Motion.SHIFT) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "The path has a corner near " + last.end().said()
+                                + " between legs that can't be mitred there. Give the corner a bend.");
+            }
+            Plane halving = new Plane(Frame.of(last.end(), in.plus(out)));
+            return new Station(placed(before, last.to()), halving, in);
+        }
+        if (k == 0 && !way.closed()) {
+            Leg first = way.legs().get(0);
+            return new Station(placed(0, first.from()), null, first.way(first.from()));
+        }
+        if (way.closed() && k == 0) {
+            Leg first = way.legs().get(0);
+            return new Station(placed(0, first.from()), null, first.way(first.from()));
+        }
+        return new Station(placed(before, last.to()), null, last.way(last.to()));
+    }
+
+    private void cap(Station s, String role, boolean start) {
+        boolean up = along != start;
+        List<Loop> loops = new ArrayList<>();
+        for (int l = 0; l < profile.loops().size(); l++) {
+            List<Profile.Edge> loop = profile.loops().get(l);
+            List<Coedge> all = new ArrayList<>();
+            for (int i = 0; i < loop.size(); i++) {
+                Edge e = s.edges.get(l)[i];
+                if (up) {
+                    all.add(new Coedge(e, loop.get(i).forward()));
+                } else {
+                    all.add(0, new Coedge(e, !loop.get(i).forward()));
+                }
+            }
+            loops.add(new Loop(all));
+        }
+        faces.add(new Face(new Plane(s.frame), up, loops, List.of(new Origin(step, role, region))));
+    }
+
+    private void leg(int number, Station from, Station to) {
+        LegSides sides = new LegSides(
+                profile,
+                way.legs().get(number),
+                carriage.motion(number),
+                t -> placed(number, t),
+                along,
+                tol);
+        for (int l = 0; l < profile.loops().size(); l++) {
+            List<Profile.Edge> loop = profile.loops().get(l);
+            int n = loop.size();
+            Edge[] rails = new Edge[n];
+            for (int i = 0; i < n && n > 1; i++) {
+                rails[i] = sides.rail(loop.get(i).start(), from.corners.get(l)[i], to.corners.get(l)[i]);
+            }
+            for (int i = 0; i < n; i++) {
+                Profile.Edge e = loop.get(i);
+                boolean f = e.forward();
+                Edge a = from.edges.get(l)[i];
+                Edge b = to.edges.get(l)[i];
+                List<Loop> loops = n == 1
+                        ? List.of(
+                                new Loop(List.of(new Coedge(a, f == along))),
+                                new Loop(List.of(new Coedge(b, f != along))))
+                        : List.of(new Loop(
+                                along
+                                        ? List.of(
+                                                new Coedge(a, f),
+                                                new Coedge(rails[(i + 1) % n], true),
+                                                new Coedge(b, !f),
+                                                new Coedge(rails[i], false))
+                                        : List.of(
+                                                new Coedge(a, !f),
+                                                new Coedge(rails[i], true),
+                                                new Coedge(b, f),
+                                                new Coedge(rails[(i + 1) % n], false))));
+                Surface s = sides.surface(e);
+                faces.add(new Face(s, sides.outside(s, e), loops, List.of(origin(e, way.legs().get(number)))));
+                loopOf.add(l);
+            }
+        }
+    }
+
+    private Origin origin(Profile.Edge e, Leg leg) {
+        String of = way.legs().size() == 1 ? e.source() : e.source() + ";" + leg.id();
+        return new Origin(step, "side", of);
+    }
+}
