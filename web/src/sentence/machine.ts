@@ -60,11 +60,13 @@ function previewAhead(before: Answer, { at, entry }: { at: string; entry: Entry 
 /** Keys that were pressed while a sentence was on its way; they belong to it. */
 let early: string[] | null = null;
 
+type Pressed = Pick<KeyboardEvent, "key" | "shiftKey">;
+
 /** Keys that were pressed after Enter while the sentence's last entry was on its way; they are meant for what comes then. */
-let held: { key: string }[] | null = null;
+let held: Pressed[] | null = null;
 
 /** Keeps a key for the sentence that is on its way, or for what comes after the one that is being ended; false when none is. */
-export function tooEarly(e: { key: string }): boolean {
+export function tooEarly(e: Pressed): boolean {
   const { key } = e;
   if (held) {
     held.push(e);
@@ -220,9 +222,13 @@ export async function keep(): Promise<void> {
     held = null;
     void ended();
     if (usePart.getState().doing.kind === "looking")
-      keys.forEach((k) => window.dispatchEvent(new KeyboardEvent("keydown", k)));
+      keys.forEach((k) =>
+        document.body.dispatchEvent(new KeyboardEvent("keydown", { ...init(k), bubbles: true })),
+      );
   } else await ended();
 }
+
+const init = ({ key, shiftKey }: Pressed) => ({ key, shiftKey });
 
 async function ended(): Promise<void> {
   const answer = answerNow();
