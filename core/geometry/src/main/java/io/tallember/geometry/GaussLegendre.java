@@ -1,9 +1,13 @@
 package io.tallember.geometry;
 
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.DoubleUnaryOperator;
 
 /** Gauss-Legendre quadrature on [lo, hi] with a fixed number of nodes (Abramowitz and Stegun, Handbook, 25.4.29). */
 public final class GaussLegendre {
+    private static final Map<Integer, GaussLegendre> EXACT = new ConcurrentHashMap<>();
+
     private final double[] node;
     private final double[] weight;
 
@@ -32,6 +36,11 @@ public final class GaussLegendre {
             node[i] = x;
             weight[i] = 2 / ((1 - x * x) * slope * slope);
         }
+    }
+
+    /** With as few nodes as polynomials of a degree are integrated exactly with. */
+    public static GaussLegendre forDegree(int degree) {
+        return EXACT.computeIfAbsent((degree + 2) / 2, GaussLegendre::new);
     }
 
     public int size() {

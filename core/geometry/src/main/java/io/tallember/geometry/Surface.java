@@ -12,6 +12,14 @@ public sealed interface Surface
 
     Vec3 dv(double u, double v);
 
+    /** A point with the first derivatives there. */
+    record Jet(Vec3 point, Vec3 du, Vec3 dv) {}
+
+    /** All three at once, for surfaces that work them out together. */
+    default Jet jet(double u, double v) {
+        return new Jet(point(u, v), du(u, v), dv(u, v));
+    }
+
     /** Unit normal, {@code du x dv}. */
     Vec3 normal(double u, double v);
 

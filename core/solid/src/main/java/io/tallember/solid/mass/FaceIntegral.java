@@ -92,6 +92,11 @@ final class FaceIntegral {
                 addWhole(f, v, 4 * Math.PI * turned.radius() * turned.radius(), turned.centre(), ref, sum);
             }
             new FaceIntegral(f, turned, ref, sum, STRAIGHT_ON, -Math.PI / 2).loops();
+            return sum;
+        }
+        Patch patch = Patch.of(f);
+        if (patch != null) {
+            new FaceIntegral(f, f.surface(), ref, sum, STRAIGHT_ON, 0).over(patch);
         } else if (f.surface().vPeriod() > 0) {
             addRing(f, f.surface(), ref, sum);
         } else {
@@ -166,6 +171,26 @@ final class FaceIntegral {
                 double hi = turn[k] + (turn[k + 1] - turn[k]) * (part + 1) / each;
                 for (int i = 0; i < ALONG.size(); i++) {
                     column(ALONG.node(i, lo, hi), 0, 2 * Math.PI, ALONG.weight(i, lo, hi));
+                }
+            }
+        }
+    }
+
+    /** Over a rectangle of the parameters, piece by piece. */
+    private void over(Patch p) {
+        double[] us = s.uBreaks(p.u());
+        double[] vs = s.vBreaks(p.v());
+        boolean spline = s instanceof NurbsSurface n && !n.rational();
+        GaussLegendre across = spline ? GaussLegendre.forDegree(4 * ((NurbsSurface) s).degreeU()) : ROUND;
+        GaussLegendre along = spline ? GaussLegendre.forDegree(4 * ((NurbsSurface) s).degreeV()) : ROUND;
+        for (int i = 0; i + 1 < us.length; i++) {
+            for (int k = 0; k + 1 < vs.length; k++) {
+                for (int a = 0; a < across.size(); a++) {
+                    double u = across.node(a, us[i], us[i + 1]);
+                    double w = across.weight(a, us[i], us[i + 1]);
+                    for (int c = 0; c < along.size(); c++) {
+                        place(u, along.node(c, vs[k], vs[k + 1]), w * along.weight(c, vs[k], vs[k + 1]));
+                    }
                 }
             }
         }
@@ -391,8 +416,9 @@ final class FaceIntegral {
 
     /** Adds w times the integrands at one place. */
     private void place(double u, double v, double w) {
-        Vec3 normal = s.du(u, v).cross(s.dv(u, v));
-        Vec3 q = s.point(u, v).minus(ref);
+        Surface.Jet jet = s.jet(u, v);
+        Vec3 normal = jet.du().cross(jet.dv());
+        Vec3 q = jet.point().minus(ref);
         double sign = face.sense() ? w : -w;
         sum[0] += sign * q.dot(normal) / 3;
         sum[1] += w * normal.length();

@@ -10,7 +10,6 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
-import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
@@ -40,6 +39,9 @@ final class LegSides {
     private final Frame axis;
 
     private final boolean straight;
+    /** Whether it is straight, and square to the profile. */
+    private final boolean extruded;
+
     private Travel travel;
 
     LegSides(
@@ -61,9 +63,6 @@ final class LegSides {
         axis = motion == Carriage.Motion.TURN && square ? axis((Circle) leg.curve()) : null;
         extruded = straight && square;
     }
-
-    /** Whether the leg is straight and square to the profile. */
-    private final boolean extruded;
 
     private Frame axis(Circle c) {
         Vec3 centre = c.frame().origin();
@@ -208,10 +207,5 @@ final class LegSides {
         Frame f = at.apply(at0);
         Vec3 out = f.direction(d).cross(leg.way(at0));
         return s.normalAt(f.point(e.curve().point(t))).dot(out) > 0;
-    }
-
-    /** Whether surfaces here are fitted ones. */
-    static boolean fitted(Surface s) {
-        return s instanceof NurbsSurface;
     }
 }

@@ -1,17 +1,14 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
-import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
-import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Surface;
-import io.tallember.geometry.Terms;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
@@ -25,6 +22,7 @@ import io.tallember.solid.Loop;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
+import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -73,7 +71,10 @@ public final class Sweep {
      *     bend or the way has a corner that can't be mitred, NON_MANIFOLD when the body would pass through itself
      */
     public static Body of(Profile profile, Way way, Manner manner, String step, String region, Tolerance tol) {
-        return new Sweep(profile, way, manner, step, region, tol).build();
+        Sweep sweep = new Sweep(profile, way, manner, step, region, tol);
+        Body body = sweep.build();
+        sweep.clear(manner);
+        return body;
     }
 
     /** Where the way passes through the profile's plane nearest to the profile, or else is nearest to it. */
@@ -162,7 +163,8 @@ public final class Sweep {
         for (int i = 0; i < n; i++) {
             slant(i);
             if (carriage.motion(i) != Carriage.Motion.SHIFT) {
-                Tightness.check(profile, way.legs().get(i), i, t -> placed(leg(t), t.t()), tol);
+                int leg = i;
+                Tightness.check(profile, way.legs().get(i), t -> placed(leg, t));
             }
         }
         int count = way.closed() ? n : n + 1;
@@ -176,13 +178,25 @@ public final class Sweep {
             cap(stations.get(0), "start", true);
             cap(stations.get(n), "end", false);
         }
-        Body body = new Body(shells());
-        Meets.itself(body, way, profile, relative, tol);
-        return body;
+        return new Body(shells());
     }
 
-    private static int leg(Tightness.At at) {
-        return at.leg();
+    /** Refuses what would pass through itself: exactly for a round about the way, else by the faces of its pieces. */
+    private void clear(Manner manner) {
+        GeometryException near = Meets.near(way, Meets.reach(profile, relative), tol);
+        if (near == null) {
+            return;
+        }
+        boolean round = profile.outer().size() == 1
+                && profile.outer().get(0).curve() instanceof Circle c
+                && relative.point(c.frame().origin()).length() <= tol.linear();
+        if (round) {
+            throw near;
+        }
+        Body pieces = new Sweep(profile, Meets.inPieces(way), manner, step, region, tol).build();
+        if (!BodyCheck.deep(pieces, tol).valid()) {
+            throw near;
+        }
     }
 
     /** Closed all round, each hole of the profile is a void. */

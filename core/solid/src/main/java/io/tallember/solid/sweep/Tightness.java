@@ -6,10 +6,9 @@ import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Terms;
-import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import java.util.List;
-import java.util.function.Function;
+import java.util.function.DoubleFunction;
 
 /** Whether a bend of a way is wider than a profile reaches to its inside. */
 final class Tightness {
@@ -18,11 +17,8 @@ final class Tightness {
 
     private Tightness() {}
 
-    /** A place on a leg. */
-    record At(int leg, double t) {}
-
     /** @throws GeometryException BAD_VALUE with the place, the bend's radius and what the profile reaches */
-    static void check(Profile profile, Leg leg, int number, Function<At, Frame> placed, Tolerance tol) {
+    static void check(Profile profile, Leg leg, DoubleFunction<Frame> placed) {
         double[] breaks = leg.curve().breaks(leg.range());
         double worst = 0;
         double at = 0;
@@ -38,7 +34,7 @@ final class Tightness {
                 if (curved < 1e-9) {
                     continue;
                 }
-                double reach = reach(profile, placed.apply(new At(number, t)), leg.curve().point(t), bend.unit());
+                double reach = reach(profile, placed.apply(t), leg.curve().point(t), bend.unit());
                 if (reach * curved > worst) {
                     worst = reach * curved;
                     at = t;

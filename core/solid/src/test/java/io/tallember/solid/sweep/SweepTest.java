@@ -4,6 +4,7 @@ import static io.tallember.solid.Shapes.assertSound;
 import static io.tallember.solid.Shapes.assertWatertight;
 import static io.tallember.solid.Shapes.polygon;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Circle;
@@ -178,5 +179,50 @@ class SweepTest {
             assertThat(volume(b)).isCloseTo(area * 140, within(1e-9 * volume(b)));
             assertWatertight(b);
         }
+    }
+
+    /** Turns that overlap are refused, also by a hair; those that touch, and flat ones far closer than they are wide, are built. */
+    @Test
+    void turnsThatMeet() {
+        double touching = 3 / Math.sqrt(1 - Math.pow(3 / (20 * Math.PI), 2)); // the turns' distance, not their pitch, is 3
+        for (double less : new double[] {1, 1e-4}) {
+            Way way = coil(10, touching - less, 3);
+            assertThatThrownBy(() -> Sweep.of(round(across(way), 1.5), way, Manner.SQUARE, "s1", "r1", TOL))
+                    .hasMessageContaining("pass through itself");
+        }
+        Way way = coil(10, touching + 1e-4, 3);
+        swept(round(across(way), 1.5), way, Manner.SQUARE);
+        Way close = coil(10, 0.6, 3);
+        Frame f = across(close);
+        Frame flat = new Frame(f.origin(), close.legs().get(0).start().unit(), f.z().cross(close.legs().get(0).start().unit()), f.z());
+        Body strip = swept(square(flat, 4, 0.4), close, Manner.SQUARE);
+        assertThat(volume(strip)).isCloseTo(1.6 * close.length(), within(1e-8 * volume(strip)));
+        Way closer = coil(10, 0.38, 3);
+        Frame g = across(closer);
+        assertThatThrownBy(() -> Sweep.of(
+                        square(new Frame(g.origin(), flat.x(), g.z().cross(flat.x()), g.z()), 4, 0.4),
+                        closer,
+                        Manner.SQUARE,
+                        "s1",
+                        "r1",
+                        TOL))
+                .hasMessageContaining("pass through itself");
+    }
+
+    @Test
+    void whatCantBeSweptSaysWhereAndWhy() {
+        Way way = bent();
+        assertThatThrownBy(() -> Sweep.of(square(across(way), 24, 24), way, Manner.SQUARE, "s1", "r1", TOL))
+                .hasMessageContaining("radius of 10 mm")
+                .hasMessageContaining("reaches 12 mm");
+        assertThatThrownBy(() -> Sweep.of(round(across(way), 10.5), way, Manner.SQUARE, "s1", "r1", TOL))
+                .hasMessageContaining("reaches 10.5 mm");
+        assertThatThrownBy(() ->
+                        Sweep.of(square(Frame.WORLD, 4, 4), way, new Manner(Manner.Keep.FIXED, null, 0), "s1", "r1", TOL))
+                .hasMessageContaining("lies along the path");
+        Vec3 a = new Vec3(10, 0, 0);
+        assertThatThrownBy(() -> Way.of(
+                        List.of(Leg.straight(Vec3.ZERO, a, "l1"), Leg.straight(a, new Vec3(2, 0, 0), "l2")), TOL))
+                .hasMessageContaining("turns back on itself");
     }
 }
