@@ -15,7 +15,8 @@ export async function newSketch(plane: Plane): Promise<void> {
   const had = new Set(view?.steps.map((s) => s.id));
   const step = { kind: "sketch", id: "", name: "", plane, entities: [], constraints: [] };
   if (!(await send({ do: "add-step", step }))) return;
-  const made = usePart.getState().view!.steps.find((s) => !had.has(s.id));
+  // a step that was being kept meanwhile is new too
+  const made = usePart.getState().view!.steps.find((s) => !had.has(s.id) && s.kind === "sketch");
   if (made) openSketch(made.id);
 }
 
