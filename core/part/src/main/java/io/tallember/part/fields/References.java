@@ -33,9 +33,13 @@ public final class References {
 
     /** The sketch and what is picked of it. */
     public static void profile(ObjectNode n, ProfileStep p) {
-        n.put("sketch", p.sketch());
+        regions(n.put("sketch", p.sketch()), p.regions());
+    }
+
+    /** Regions or lines of one sketch. */
+    public static void regions(ObjectNode n, List<RegionReference> all) {
         ArrayNode regions = n.putArray("regions");
-        for (RegionReference r : p.regions()) {
+        for (RegionReference r : all) {
             ObjectNode region = regions.addObject();
             region.put("id", r.id());
             ArrayNode boundary = region.putArray("boundary");

@@ -34,6 +34,8 @@ public final class Profiles {
     private final PlacedSketch placed;
     private final List<Named> all = new ArrayList<>();
     private final List<String> notes;
+    /** Of the line that was found last. */
+    private List<String> boundary = List.of();
 
     private Profiles(PlacedSketch placed, List<String> notes) {
         this.placed = placed;
@@ -48,25 +50,33 @@ public final class Profiles {
         Profiles p = new Profiles(placed, notes);
         Set<List<String>> taken = new HashSet<>();
         for (RegionReference ref : step.regions()) {
-            if (ref.open()) {
-                OpenLine line = p.line(ref);
-                if (!taken.add(line.boundary())) {
-                    continue; // two picks of one line are one
-                }
-                p.all.add(
-                        line.closes(Tolerance.DEFAULT)
-                                ? new Named(
-                                        new Profile(placed.frame(), line.outline(), List.of(), line.name()),
-                                        ref.id(),
-                                        line.inside())
-                                : new Named(null, ref.id(), line.inside(), line));
-                continue;
+            Named n = p.named(ref);
+            boolean line = ref.open();
+            List<String> boundary = line ? p.boundary : List.of();
+            if (!line || taken.add(boundary)) { // two picks of one line are one
+                p.all.add(n);
             }
-            Region region = p.find(ref, placed);
-            Profile profile = new Profile(placed.frame(), region.outer(), region.holes(), region.name());
-            p.all.add(new Named(profile, ref.id(), region.inside()));
         }
         return p;
+    }
+
+    /** One region or line of a sketch, found again. */
+    static Named one(RegionReference ref, PlacedSketch placed, List<String> notes) {
+        return new Profiles(placed, notes).named(ref);
+    }
+
+    private Named named(RegionReference ref) {
+        if (ref.open()) {
+            OpenLine line = line(ref);
+            boundary = line.boundary();
+            return line.closes(Tolerance.DEFAULT)
+                    ? new Named(
+                            new Profile(placed.frame(), line.outline(), List.of(), line.name()), ref.id(), line.inside())
+                    : new Named(null, ref.id(), line.inside(), line);
+        }
+        Region region = find(ref, placed);
+        Profile profile = new Profile(placed.frame(), region.outer(), region.holes(), region.name());
+        return new Named(profile, ref.id(), region.inside());
     }
 
     public List<Named> all() {

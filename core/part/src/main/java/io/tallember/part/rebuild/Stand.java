@@ -5,6 +5,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.Way;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -14,13 +15,14 @@ import java.util.Set;
 
 /** What stands after a step: bodies and placed sketches. Equality is identity, which is what results are kept by. */
 public final class Stand {
-    public static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Map.of(), Set.of());
+    public static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Set.of());
 
     private final List<PartBody> bodies;
     private final Map<String, PlacedSketch> sketches;
     private final Map<String, Made> made;
     private final Map<String, Frame> planes;
     private final Map<String, Mark> marks;
+    private final Map<String, Way> ways;
     private final Set<String> changes;
 
     private Stand(
@@ -29,12 +31,14 @@ public final class Stand {
             Map<String, Made> made,
             Map<String, Frame> planes,
             Map<String, Mark> marks,
+            Map<String, Way> ways,
             Set<String> changes) {
         this.bodies = List.copyOf(bodies);
         this.sketches = sketches;
         this.made = made;
         this.planes = planes;
         this.marks = marks;
+        this.ways = ways;
         this.changes = changes;
     }
 
@@ -54,7 +58,18 @@ public final class Stand {
     public Stand with(String step, Mark mark) {
         Map<String, Mark> more = new LinkedHashMap<>(marks);
         more.put(step, mark);
-        return new Stand(bodies, sketches, made, planes, more, changes);
+        return new Stand(bodies, sketches, made, planes, more, ways, changes);
+    }
+
+    /** The paths that steps made, by the steps' ids. */
+    public Map<String, Way> ways() {
+        return ways;
+    }
+
+    public Stand with(String step, Way way) {
+        Map<String, Way> more = new LinkedHashMap<>(ways);
+        more.put(step, way);
+        return new Stand(bodies, sketches, made, planes, marks, more, changes);
     }
 
     public Optional<Frame> plane(String step) {
@@ -69,7 +84,7 @@ public final class Stand {
     public Stand with(String step, Frame plane) {
         Map<String, Frame> more = new LinkedHashMap<>(planes);
         more.put(step, plane);
-        return new Stand(bodies, sketches, made, more, marks, changes);
+        return new Stand(bodies, sketches, made, more, marks, ways, changes);
     }
 
     /** Ids of the steps that did something to material, in order. */
@@ -87,7 +102,7 @@ public final class Stand {
         Stand s = with(step, Made.change(bodies, now)).with(now);
         Set<String> more = new LinkedHashSet<>(changes);
         more.add(step);
-        return new Stand(s.bodies, s.sketches, s.made, s.planes, s.marks, Set.copyOf(more));
+        return new Stand(s.bodies, s.sketches, s.made, s.planes, s.marks, ways, Set.copyOf(more));
     }
 
     public Optional<Made> made(String step) {
@@ -97,7 +112,7 @@ public final class Stand {
     public Stand with(String step, Made m) {
         Map<String, Made> more = new LinkedHashMap<>(made);
         more.put(step, m);
-        return new Stand(bodies, sketches, more, planes, marks, changes);
+        return new Stand(bodies, sketches, more, planes, marks, ways, changes);
     }
 
     public List<PartBody> bodies() {
@@ -130,10 +145,10 @@ public final class Stand {
     public Stand with(PlacedSketch s) {
         Map<String, PlacedSketch> more = new LinkedHashMap<>(sketches);
         more.put(s.step().id(), s);
-        return new Stand(bodies, more, made, planes, marks, changes);
+        return new Stand(bodies, more, made, planes, marks, ways, changes);
     }
 
     public Stand with(List<PartBody> b) {
-        return new Stand(b, sketches, made, planes, marks, changes);
+        return new Stand(b, sketches, made, planes, marks, ways, changes);
     }
 }

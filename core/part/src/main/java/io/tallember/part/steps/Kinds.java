@@ -15,6 +15,7 @@ import io.tallember.part.steps.hole.HoleKind;
 import io.tallember.part.steps.marks.MarkKind;
 import io.tallember.part.steps.marks.PlaneKind;
 import io.tallember.part.steps.moulded.MouldedKind;
+import io.tallember.part.steps.path.PathKind;
 import io.tallember.part.steps.ready.ReadyKind;
 import io.tallember.part.steps.repeat.RepeatKind;
 import io.tallember.part.steps.revolve.RevolveKind;
@@ -22,6 +23,7 @@ import io.tallember.part.steps.rib.RibKind;
 import io.tallember.part.steps.scale.ScaleKind;
 import io.tallember.part.steps.sketch.SketchKind;
 import io.tallember.part.steps.split.SplitKind;
+import io.tallember.part.steps.sweep.SweepKind;
 import io.tallember.part.steps.walls.DraftKind;
 import io.tallember.part.steps.walls.FacesKind;
 import io.tallember.part.steps.walls.ShellKind;
@@ -54,10 +56,12 @@ public final class Kinds {
     private static List<Kind> listed() {
         List<Kind> all = new ArrayList<>(List.of(
                 new SketchKind(),
+                new PathKind(),
                 new PlaneKind(),
                 new MarkKind(),
                 new ExtrudeKind(),
                 new RevolveKind(),
+                new SweepKind(),
                 new ReadyKind(),
                 new SplitKind()));
         all.addAll(BodiesKinds.all());

@@ -1,0 +1,270 @@
+package io.tallember.part.steps.path;
+
+import io.tallember.geometry.Vec3;
+import io.tallember.part.Measure;
+import io.tallember.part.Step;
+import io.tallember.part.fields.Fields;
+import io.tallember.part.fields.Typed;
+import io.tallember.part.rebuild.Stand;
+import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Form;
+import io.tallember.part.steps.Hit;
+import io.tallember.part.steps.Kind;
+import io.tallember.part.steps.Offer;
+import io.tallember.part.steps.Own;
+import io.tallember.part.steps.Pen;
+import io.tallember.part.steps.Remedy;
+import io.tallember.part.steps.Slot;
+import io.tallember.part.steps.Slot.Option;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Paths through space, told leg by leg. */
+public final class PathKind extends Kind {
+    public PathKind() {
+        super(1, "path");
+    }
+
+    @Override
+    protected List<Offer> offers(Context c) {
+        return List.of(offer("path", ""));
+    }
+
+    @Override
+    protected void begun(Form f, String offer, List<Hit> picked) {
+        f.choose("from", "at");
+        at(f, Vec3.ZERO);
+        f.pick("corner", List.of());
+        f.choose("path", "");
+        f.choose("corners", "sharp");
+        f.usual("bend", 5, 0.25);
+        f.choose("closed", "no");
+        f.rows("legs", List.of());
+        Context c = f.context();
+        List<JsonNode> edges =
+                picked.stream().flatMap(h -> h.edgeRef(c).stream()).toList();
+        List<Hit> lines = picked.stream()
+                .filter(h -> h.what() == Hit.What.LINE && drawn(h))
+                .toList();
+        picked.stream().flatMap(h -> h.cornerRef().stream()).findFirst().ifPresent(ref -> {
+            f.choose("from", "corner");
+            f.pick("corner", ref);
+        });
+        String row = LegForm.add(f, 0);
+        if (!edges.isEmpty()) {
+            f.choose(row + ".kind", "edges");
+            f.pick(row + ".edges", edges);
+        } else if (!lines.isEmpty()) {
+            LegForm.line(f, row, lines.get(0));
+        } else {
+            return;
+        }
+        f.choose("from", "own");
+    }
+
+    static boolean drawn(Hit h) {
+        return (h.what() == Hit.What.LINE || h.what() == Hit.What.REGION)
+                && h.ref() != null
+                && h.ref().has("boundary")
+                && h.ref().has("inside");
+    }
+
+    private static void at(Form f, Vec3 p) {
+        f.length("x", p.x());
+        f.length("y", p.y());
+        f.length("z", p.z());
+    }
+
+    private static List<Option> paths(Form f) {
+        List<Option> out = new ArrayList<>();
+        for (Step s : f.context().steps()) {
+            if (s.id().equals(f.step())) {
+                break;
+            }
+            if (s instanceof PathStep) {
+                out.add(new Option(s.id(), s.name()));
+            }
+        }
+        return out;
+    }
+
+    @Override
+    protected void opened(Form f, ObjectNode n) {
+        JsonNode start = n.path("start");
+        f.choose("from", start.has("step") ? "end" : start.has("corner") ? "corner" : start.has("x") ? "at" : "own");
+        f.drop("start");
+        f.pick("corner", start.has("corner") ? List.of(start) : List.of());
+        f.choose("path", start.path("step").asString(""));
+        at(f, Vec3.ZERO);
+        if (start.has("x")) {
+            for (String k : List.of("x", "y", "z")) {
+                open(f, k, start.get(k).doubleValue(), Measure.LENGTH);
+            }
+        }
+        double bend = n.path("bend").asDouble(0);
+        f.choose("corners", bend > 0 ? "bent" : "sharp");
+        if (bend > 0) {
+            open(f, "bend", bend, Measure.LENGTH);
+        } else {
+            f.usual("bend", 5, 0.25);
+        }
+        List<JsonNode> legs = list(n.path("legs"));
+        f.drop("legs");
+        f.rows("legs", legs.stream().map(l -> l.path("id").asString("")).toList());
+        for (JsonNode leg : legs) {
+            LegForm.open(f, "legs." + leg.path("id").asString(""), leg, (place, v, m) -> open(f, place, v, m));
+        }
+        f.aim("");
+    }
+
+    @Override
+    protected String numberPlace(Form f, String place) {
+        String[] at = place.split("\\.");
+        if (at.length == 3) {
+            return at[1] + "." + at[2];
+        }
+        if (at.length == 5) {
+            return at[1] + "." + at[4] + (f.rows("legs." + at[1] + ".points").indexOf(at[3]) + 1);
+        }
+        return place;
+    }
+
+    @Override
+    protected void press(Form f, String place) {
+        String[] at = place.split("\\.");
+        if (at.length == 1) {
+            LegForm.add(f, f.rows("legs").size());
+        } else if (place.endsWith(".insert")) {
+            LegForm.add(f, f.rows("legs").indexOf(at[1]));
+        } else if (place.endsWith(".flip")) {
+            String flipped = "legs." + at[1] + ".flipped";
+            f.choose(flipped, f.is(flipped, "yes") ? "no" : "yes");
+        } else if (at.length == 3 && at[2].equals("drop")) {
+            f.dropRow("legs", at[1]);
+        } else if (at.length == 3) {
+            LegForm.point(f, "legs." + at[1]);
+        } else {
+            f.dropRow("legs." + at[1] + ".points", at[3]);
+        }
+    }
+
+    @Override
+    protected void follow(Form f, String place) {
+        if (place.endsWith(".kind")) {
+            String row = place.substring(0, place.length() - ".kind".length());
+            boolean first = f.rows("legs").indexOf(row.split("\\.")[1]) == 0;
+            boolean own = Stream.of("edges", "lines", "coil").anyMatch(k -> f.is(place, k));
+            if (first && own && f.is("from", "at")) {
+                f.choose("from", "own");
+            } else if (first && !own && f.is("from", "own")) {
+                f.choose("from", "at");
+            }
+            f.aim(f.is(place, "edges") ? row + ".edges" : f.is(place, "lines") ? row + ".line" : "");
+        } else if (f.is(place, Toward.ALONG)) {
+            f.aim(place.substring(0, place.lastIndexOf('.')) + ".axis");
+        } else if (place.endsWith(".end") && f.is(place, "level")) {
+            f.aim(place.replace(".end", ".level"));
+        } else if (place.equals("from")) {
+            List<Option> paths = paths(f);
+            if (f.is("from", "end") && f.chosen("path").isEmpty() && !paths.isEmpty()) {
+                f.choose("path", paths.get(paths.size() - 1).key());
+            }
+            f.aim(f.is("from", "corner") ? "corner" : "");
+        }
+    }
+
+    @Override
+    protected boolean hit(Form f, Hit h) {
+        if (!drawn(h) || !f.aim().endsWith(".line")) {
+            return false;
+        }
+        LegForm.line(f, f.aim().substring(0, f.aim().length() - ".line".length()), h);
+        return true;
+    }
+
+    @Override
+    protected void say(Form f, Pen p) {
+        p.choice("from", "at", "corner", "end", "own");
+        if (f.is("from", "at")) {
+            List.of("x", "y", "z").forEach(p::length);
+        } else if (f.is("from", "corner")) {
+            p.pick("corner", false, Hit::cornerRef, "corner", "mark");
+        } else if (f.is("from", "end")) {
+            Slot path = p.choice("path", paths(f));
+            if (paths(f).stream().noneMatch(o -> o.key().equals(f.chosen("path")))) {
+                path.text = words().text("path.none");
+                path.lack = words().text("path.lack");
+            }
+        }
+        List<String> rows = f.rows("legs");
+        for (int i = 0; i < rows.size(); i++) {
+            LegForm.say(f, p.row("legs", rows.get(i), i + 1), "legs." + rows.get(i), i, rows.size());
+        }
+        p.choice("corners", "sharp", "bent").quiet(f.is("corners", "sharp"));
+        if (f.is("corners", "bent")) {
+            p.length("bend");
+        }
+        p.choice("closed", "no", "yes").quiet(f.is("closed", "no"));
+        p.act("more");
+    }
+
+    @Override
+    protected void write(Form f, ObjectNode n) {
+        ObjectNode start = n.putObject("start");
+        switch (f.chosen("from")) {
+            case "at" -> List.of("x", "y", "z").forEach(k -> f.write(start, k, k));
+            case "corner" -> start.setAll((ObjectNode) f.one("corner"));
+            case "end" -> start.put("step", f.chosen("path"));
+            default -> {}
+        }
+        var legs = n.putArray("legs");
+        for (String id : f.rows("legs")) {
+            LegForm.write(f, "legs." + id, legs.addObject().put("id", id));
+        }
+        if (f.is("corners", "bent")) {
+            f.write(n, "bend", "bend");
+        } else {
+            n.put("bend", 0);
+        }
+        n.put("closed", f.is("closed", "yes"));
+    }
+
+    @Override
+    protected List<Remedy> remedies(Form f, StepOutcome failed) {
+        return f.is("corners", "bent") ? super.remedies(f, failed) : List.of();
+    }
+
+    @Override
+    protected String remedied() {
+        return "bend";
+    }
+
+    @Override
+    protected boolean seenWithout() {
+        return true;
+    }
+
+    @Override
+    public Class<? extends Step> type() {
+        return PathStep.class;
+    }
+
+    @Override
+    public Step read(Own own, Fields f, Typed typed, String place) {
+        return PathJson.read(own, f, typed, place);
+    }
+
+    @Override
+    public void write(Step step, ObjectNode n) {
+        PathJson.write((PathStep) step, n);
+    }
+
+    @Override
+    public Stand build(Step step, Stand before, List<String> notes) {
+        return BuildPath.build((PathStep) step, before, notes);
+    }
+}

@@ -1,0 +1,360 @@
+package io.tallember.part.steps.sweep;
+
+import io.tallember.part.EdgeReference;
+import io.tallember.part.MaterialStep;
+import io.tallember.part.Measure;
+import io.tallember.part.RegionReference;
+import io.tallember.part.Step;
+import io.tallember.part.fields.Fields;
+import io.tallember.part.fields.References;
+import io.tallember.part.fields.Typed;
+import io.tallember.part.fields.Words;
+import io.tallember.part.rebuild.Stand;
+import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Form;
+import io.tallember.part.steps.Hit;
+import io.tallember.part.steps.Offer;
+import io.tallember.part.steps.Own;
+import io.tallember.part.steps.Pen;
+import io.tallember.part.steps.ProfileKind;
+import io.tallember.part.steps.Slot;
+import io.tallember.part.steps.Slot.Option;
+import io.tallember.part.steps.path.PathStep;
+import io.tallember.solid.sweep.Manner;
+import io.tallember.solid.sweep.Wall;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Regions, or a round, carried along a path. */
+public final class SweepKind extends ProfileKind {
+    public SweepKind() {
+        super(2, "sweep");
+    }
+
+    @Override
+    protected List<Offer> offers(Context c) {
+        boolean any = !paths(c, "").isEmpty() || lineDrawn(c) || drawn(c, false) || !c.bodies().isEmpty();
+        return List.of(offer("sweep", any ? "" : words().text("why.path")));
+    }
+
+    private static List<Option> paths(Context c, String step) {
+        List<Option> out = new ArrayList<>();
+        for (Step s : c.steps()) {
+            if (s.id().equals(step)) {
+                break;
+            }
+            if (s instanceof PathStep) {
+                out.add(new Option(s.id(), s.name()));
+            }
+        }
+        return out;
+    }
+
+    @Override
+    protected boolean takesLines(Form f) {
+        return false;
+    }
+
+    @Override
+    protected void begun(Form f, String offer, List<Hit> picked) {
+        usual(f);
+        f.choose("mode", f.context().bodies().isEmpty() ? "body" : "add");
+        List<Option> paths = paths(f.context(), "");
+        f.choose("along", paths.isEmpty() ? "line" : paths.get(paths.size() - 1).key());
+        boolean taken = takes(f, picked.stream().filter(h -> h.what() == Hit.What.REGION).toList());
+        f.choose("what", taken ? "regions" : "round");
+        picked.stream().filter(h -> h.what() == Hit.What.LINE).findFirst().ifPresent(h -> line(f, h));
+        List<JsonNode> edges = picked.stream()
+                .flatMap(h -> h.edgeRef(f.context()).stream())
+                .toList();
+        if (!edges.isEmpty()) {
+            f.choose("along", "edges");
+            f.pick("edges", edges);
+        }
+        f.aim(f.is("along", "line") ? "line" : f.is("along", "edges") ? "edges" : "regions");
+    }
+
+    private static void usual(Form f) {
+        f.choose("sketch", "");
+        f.pick("regions", List.of());
+        f.usual("diameter", 6, 0.25);
+        f.usual("wall", 1, 1 / 16.0);
+        f.choose("made", "solid");
+        f.usual("thickness", 2, 1 / 16.0);
+        f.pick("line", List.of());
+        f.choose("lineOf", "");
+        f.pick("edges", List.of());
+        f.choose("keep", "square");
+        f.pick("up", MAKE.stringNode("top"));
+        f.choose("twisted", "no");
+        f.angle("twist", Math.PI / 2);
+    }
+
+    private static void line(Form f, Hit h) {
+        f.choose("along", "line");
+        f.choose("lineOf", h.of());
+        ObjectNode n = MAKE.objectNode().put("id", "");
+        n.set("boundary", h.ref().get("boundary"));
+        n.set("inside", h.ref().get("inside"));
+        f.pick("line", n);
+    }
+
+    @Override
+    protected boolean fits(String offer, List<Hit> picked, Context c) {
+        boolean all = picked.stream().allMatch(h -> h.what() == Hit.What.LINE || h.what() == Hit.What.EDGE);
+        return all && (picked.size() == 1 || picked.stream().allMatch(h -> h.what() == Hit.What.EDGE))
+                || super.fits(offer, picked, c);
+    }
+
+    @Override
+    protected boolean hit(Form f, Hit h) {
+        boolean region = h.what() == Hit.What.REGION && h.ref() != null;
+        if (h.what() == Hit.What.LINE && h.ref() != null || region && f.aim().equals("line")) {
+            line(f, h);
+            f.aim("");
+            return true;
+        }
+        if (h.what() == Hit.What.REGION) {
+            f.choose("what", "regions");
+        }
+        return super.hit(f, h);
+    }
+
+    @Override
+    protected List<String> always(Form f) {
+        return List.of("region", "line");
+    }
+
+    @Override
+    protected void follow(Form f, String place) {
+        switch (place) {
+            case "along" -> f.aim(f.is("along", "line") ? "line" : f.is("along", "edges") ? "edges" : "regions");
+            case "what" -> {
+                if (f.is("what", "regions") && f.picked("regions").isEmpty()) {
+                    List<String> free = free(f.context());
+                    String sketch = free.isEmpty() ? "" : free.get(free.size() - 1);
+                    f.context().sketch(sketch).ifPresent(s -> {
+                        f.choose("sketch", sketch);
+                        f.pick("regions", likely(s));
+                    });
+                    f.aim("regions");
+                }
+            }
+            case "keep" -> f.aim(f.is("keep", "upright") ? "up" : f.aim());
+            default -> {}
+        }
+    }
+
+    @Override
+    protected void again(Form f) {
+        String along = f.chosen("along");
+        String what = f.chosen("what");
+        f.pick("regions", List.of());
+        f.choose("along", along);
+        f.choose("what", what);
+    }
+
+    @Override
+    protected void opened(Form f, ObjectNode n) {
+        ObjectNode copy = n.deepCopy();
+        List<JsonNode> regions = f.picked("regions");
+        String sketch = f.chosen("sketch");
+        usual(f);
+        f.pick("regions", regions);
+        f.choose("sketch", sketch);
+        boolean round = copy.has("round");
+        double wall = copy.path("round").path("wall").asDouble(0);
+        f.choose("what", !round ? "regions" : wall > 0 ? "tube" : "round");
+        if (round) {
+            open(f, "diameter", copy.get("round").get("diameter").doubleValue(), Measure.LENGTH);
+        }
+        if (wall > 0) {
+            open(f, "wall", wall, Measure.LENGTH);
+        }
+        JsonNode along = copy.path("along");
+        f.choose(
+                "along",
+                along.has("step") ? along.get("step").asString("") : along.has("sketch") ? "line" : "edges");
+        f.choose("lineOf", along.path("sketch").asString(""));
+        f.pick("line", list(along.path("regions")));
+        f.pick("edges", list(along.path("edges")));
+        f.choose("keep", copy.path("keep").asString("square"));
+        if (copy.has("up")) {
+            f.pick("up", copy.get("up"));
+        }
+        double twist = copy.path("twist").asDouble(0);
+        f.choose("twisted", twist == 0 ? "no" : "yes");
+        if (twist != 0) {
+            open(f, "twist", twist, Measure.ANGLE);
+        }
+        f.choose("made", "solid");
+        if (copy.has("thin")) {
+            f.choose("made", copy.get("thin").path("side").asString("inside"));
+            open(f, "thickness", copy.get("thin").get("thickness").doubleValue(), Measure.LENGTH);
+        }
+        f.drop("round");
+        f.drop("thin");
+        f.aim("regions");
+    }
+
+    @Override
+    protected void say(Form f, Pen p) {
+        p.choice("what", "regions", "round", "tube");
+        if (f.is("what", "regions")) {
+            sayRegions(f, p, true);
+            p.choice("made", "solid", "inside", "outside", "middle").quiet(f.is("made", "solid"));
+            if (!f.is("made", "solid")) {
+                p.length("thickness");
+            }
+        } else {
+            p.length("diameter");
+            if (f.is("what", "tube")) {
+                p.length("wall");
+            }
+        }
+        List<Option> along = new ArrayList<>(paths(f.context(), f.step()));
+        String now = f.chosen("along");
+        boolean known = along.stream().anyMatch(o -> o.key().equals(now)) || now.equals("line") || now.equals("edges");
+        if (!known) {
+            along.add(new Option(now, f.context().name(now, words().text("along.gone"))));
+        }
+        along.add(new Option("line", words().text("along.line")));
+        along.add(new Option("edges", words().text("along.edges")));
+        p.choice("along", along);
+        if (now.equals("line")) {
+            Slot line = p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region");
+            line.among(f.context().steps().stream()
+                    .filter(s -> f.context().sketch(s.id()).isPresent())
+                    .map(Step::id)
+                    .toList());
+        } else if (now.equals("edges")) {
+            Slot edges = p.edges("edges");
+            edges.lack = edges.held.isEmpty() ? words().text("edges.lack") : "";
+        }
+        p.choice("keep", "square", "upright", "fixed").quiet(f.is("keep", "square"));
+        if (f.is("keep", "upright")) {
+            p.plane("up");
+        }
+        p.choice("twisted", "no", "yes").quiet(f.is("twisted", "no"));
+        if (f.is("twisted", "yes")) {
+            p.angle("twist");
+        }
+        p.choice("mode", "body", "add", "remove", "common");
+    }
+
+    @Override
+    protected void write(Form f, ObjectNode n) {
+        if (f.is("what", "regions")) {
+            writeRegions(f, n);
+            if (!f.is("made", "solid")) {
+                ObjectNode thin = n.putObject("thin").put("side", f.chosen("made"));
+                f.write(thin, "thickness", "thickness");
+            }
+        } else {
+            n.put("sketch", "").putArray("regions");
+            ObjectNode round = n.putObject("round");
+            f.write(round, "diameter", "diameter");
+            if (f.is("what", "tube")) {
+                f.write(round, "wall", "wall");
+            } else {
+                round.put("wall", 0);
+            }
+        }
+        ObjectNode along = n.putObject("along");
+        if (f.is("along", "line")) {
+            along.put("sketch", f.chosen("lineOf"));
+            f.write(along, "regions", f.picked("line"));
+        } else if (f.is("along", "edges")) {
+            f.write(along, "edges", f.picked("edges"));
+        } else {
+            along.put("step", f.chosen("along"));
+        }
+        n.put("keep", f.chosen("keep"));
+        if (f.is("keep", "upright")) {
+            f.writeOne(n, "up", "up");
+        }
+        if (f.is("twisted", "yes")) {
+            f.write(n, "twist", "twist");
+        } else {
+            n.put("twist", 0);
+        }
+        n.put("mode", f.chosen("mode"));
+    }
+
+    @Override
+    public Class<? extends Step> type() {
+        return SweepStep.class;
+    }
+
+    @Override
+    public Step read(Own own, Fields f, Typed typed, String place) {
+        Fields a = f.part("along", "what is gone along");
+        List<RegionReference> line = a.has("regions") ? References.regions(a) : List.of();
+        List<EdgeReference> edges =
+                a.has("edges") ? a.list("edges").stream().map(References::edge).toList() : List.of();
+        SweepStep.Round round = null;
+        if (f.has("round")) {
+            Fields r = f.part("round", "round");
+            round = new SweepStep.Round(
+                    r.size("diameter", typed, place + "/diameter", false), r.size("wall", typed, place + "/wall", false));
+        }
+        SweepStep.Thin thin = null;
+        if (f.has("thin")) {
+            Fields t = f.part("thin", "wall");
+            thin = new SweepStep.Thin(
+                    t.size("thickness", typed, place + "/thickness", false), t.oneOf("side", Wall.Side.class));
+        }
+        return new SweepStep(
+                own.id(),
+                own.name(),
+                own.off(),
+                f.text("sketch", ""),
+                References.regions(f),
+                round,
+                new SweepStep.Along(
+                        a.text("step", ""), a.text("sketch", ""), line.isEmpty() ? null : line.get(0), edges),
+                f.oneOf("keep", Manner.Keep.class),
+                f.has("up") ? References.plane(f, "up") : null,
+                f.size("twist", typed, place + "/twist", true),
+                thin,
+                f.oneOf("mode", MaterialStep.Mode.class));
+    }
+
+    @Override
+    public void write(Step step, ObjectNode n) {
+        SweepStep s = (SweepStep) step;
+        References.profile(n, s);
+        if (s.round() != null) {
+            n.putObject("round")
+                    .put("diameter", s.round().diameter())
+                    .put("wall", s.round().wall());
+        }
+        if (s.thin() != null) {
+            n.putObject("thin")
+                    .put("side", Words.of(s.thin().side()))
+                    .put("thickness", s.thin().thickness());
+        }
+        ObjectNode along = n.putObject("along");
+        if (!s.along().path().isEmpty()) {
+            along.put("step", s.along().path());
+        } else if (s.along().line() != null) {
+            References.regions(along.put("sketch", s.along().sketch()), List.of(s.along().line()));
+        } else {
+            var edges = along.putArray("edges");
+            s.along().edges().forEach(e -> References.put(edges.addObject(), e));
+        }
+        n.put("keep", Words.of(s.keep()));
+        if (s.up() != null) {
+            References.put(n, "up", s.up());
+        }
+        n.put("twist", s.twist()).put("mode", Words.of(s.mode()));
+    }
+
+    @Override
+    public Stand build(Step step, Stand before, List<String> notes) {
+        return BuildSweep.build((SweepStep) step, before, notes);
+    }
+}

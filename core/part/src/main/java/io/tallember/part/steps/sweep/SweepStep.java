@@ -1,0 +1,188 @@
+package io.tallember.part.steps.sweep;
+
+import io.tallember.part.EdgeReference;
+import io.tallember.part.Measure;
+import io.tallember.part.PartDocument;
+import io.tallember.part.ProfileStep;
+import io.tallember.part.Refusal;
+import io.tallember.part.RegionReference;
+import io.tallember.part.SketchPlane;
+import io.tallember.solid.sweep.Manner;
+import io.tallember.solid.sweep.Wall;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * Carries regions of a sketch, or a round, along a path and makes material of what they pass.
+ *
+ * @param sketch of the regions; empty for a round
+ * @param round the round that is carried when no regions are; else null
+ * @param along what it goes along
+ * @param keep what the outline keeps to on the way
+ * @param up the plane it is kept upright to, or null
+ * @param twist by which it turns about the path over its length, in radians
+ * @param thin as a wall along the regions' outlines; null for a solid
+ */
+public record SweepStep(
+        String id,
+        String name,
+        boolean off,
+        String sketch,
+        List<RegionReference> regions,
+        Round round,
+        Along along,
+        Manner.Keep keep,
+        SketchPlane up,
+        double twist,
+        Thin thin,
+        Mode mode)
+        implements ProfileStep {
+    /**
+     * A disc or a ring about the path.
+     *
+     * @param diameter in mm
+     * @param wall of a tube, in mm inward; zero for a solid
+     */
+    public record Round(double diameter, double wall) {
+        public Round {
+            if (!(diameter > 0) || !Double.isFinite(diameter)) {
+                throw Refusal.of("The diameter must be above zero.");
+            }
+            if (!(wall >= 0) || !(2 * wall < diameter)) {
+                throw Refusal.of("The wall of a tube must be less than half its diameter.");
+            }
+        }
+    }
+
+    /** A wall along the outline, in mm. */
+    public record Thin(double thickness, Wall.Side side) {
+        public Thin {
+            if (!(thickness > 0) || !Double.isFinite(thickness)) {
+                throw Refusal.of("The thickness of a wall must be above zero.");
+            }
+        }
+    }
+
+    /**
+     * A path step, or a drawn line or region's outline, or edges of the part.
+     *
+     * @param path the step; empty for the others
+     * @param sketch of the drawn line; empty for the others
+     */
+    public record Along(String path, String sketch, RegionReference line, List<EdgeReference> edges) {
+        public Along {
+            edges = List.copyOf(edges);
+            if (path.isEmpty() && line == null && edges.isEmpty()) {
+                throw Refusal.of("Choose a path to go along, or pick a drawn line or edges.");
+            }
+        }
+
+        List<String> steps() {
+            Set<String> all = new LinkedHashSet<>();
+            if (!path.isEmpty()) {
+                all.add(path);
+            }
+            if (!sketch.isEmpty()) {
+                all.add(sketch);
+            }
+            edges.forEach(e -> all.addAll(e.steps()));
+            return List.copyOf(all);
+        }
+    }
+
+    public SweepStep {
+        regions = List.copyOf(regions);
+        if (round == null) {
+            ProfileStep.picked(regions, "sweep");
+        }
+        if ((keep == Manner.Keep.UPRIGHT) == (up == null)) {
+            throw Refusal.of("Pick the plane that the outline is kept upright to.");
+        }
+        if (!Double.isFinite(twist) || Math.abs(twist) > 200) {
+            throw Refusal.of("The twist must be a number of degrees, at most 30 turns.");
+        }
+    }
+
+    @Override
+    public List<String> numbers() {
+        List<String> all = new ArrayList<>();
+        if (round != null) {
+            all.add("diameter");
+            if (round.wall() > 0) {
+                all.add("wall");
+            }
+        }
+        if (thin != null) {
+            all.add("thickness");
+        }
+        if (twist != 0) {
+            all.add("twist");
+        }
+        return all;
+    }
+
+    @Override
+    public Optional<Measure> measure(String place) {
+        return switch (place) {
+            case "diameter", "wall" -> round == null ? Optional.empty() : Optional.of(Measure.LENGTH);
+            case "thickness" -> thin == null ? Optional.empty() : Optional.of(Measure.LENGTH);
+            case "twist" -> Optional.of(Measure.ANGLE);
+            default -> Optional.empty();
+        };
+    }
+
+    @Override
+    public SweepStep sized(String place, double v) {
+        return new SweepStep(
+                id,
+                name,
+                off,
+                sketch,
+                regions,
+                place.equals("diameter")
+                        ? new Round(v, round.wall())
+                        : place.equals("wall") ? new Round(round.diameter(), v) : round,
+                along,
+                keep,
+                up,
+                place.equals("twist") ? v : twist,
+                place.equals("thickness") ? new Thin(v, thin.side()) : thin,
+                mode);
+    }
+
+    @Override
+    public SweepStep with(List<RegionReference> picked) {
+        return new SweepStep(id, name, off, sketch, picked, round, along, keep, up, twist, thin, mode);
+    }
+
+    @Override
+    public SweepStep numbered(String i, String n) {
+        return new SweepStep(i, n, off, sketch, regions, round, along, keep, up, twist, thin, mode);
+    }
+
+    @Override
+    public SweepStep switched(boolean o) {
+        return new SweepStep(id, name, o, sketch, regions, round, along, keep, up, twist, thin, mode);
+    }
+
+    @Override
+    public List<String> uses() {
+        Set<String> all = new LinkedHashSet<>();
+        if (round == null) {
+            all.add(sketch);
+        }
+        all.addAll(along.steps());
+        all.addAll(up == null ? List.of() : up.steps());
+        return List.copyOf(all);
+    }
+
+    @Override
+    public void fits(PartDocument doc) {
+        if (round == null) {
+            ProfileStep.super.fits(doc);
+        }
+    }
+}
