@@ -191,6 +191,8 @@ export interface PartView {
   planes: Record<string, { origin: Vec3; x: Vec3; y: Vec3; z: Vec3 }>;
   /** Points, and axes where there is a way. */
   marks: Record<string, { point: Vec3; way?: Vec3 }>;
+  /** The paths that steps made, as points along them. */
+  ways?: Record<string, Vec3[]>;
   bodies: BodyView[];
   /** Sentences on what can't be shown. */
   unshown?: string[];

@@ -43,6 +43,23 @@ export function PlaneLayer() {
           </g>
         );
       })}
+      {Object.entries(shown.ways ?? {}).map(([id, points]) => {
+        if (view.looks?.[id]?.hidden) return null;
+        const at = points.map((p) => look.toScreen(new Vector3(...p)));
+        const [x, y] = at[at.length - 1];
+        // what something goes along already is only its centre line
+        const used = view.steps.some((s) => s.uses.includes(id) && s.status === "built");
+        return (
+          <g key={id} className={`made-way ${litStep === id ? "lit" : used ? "used" : ""}`} data-way={id}>
+            <path className="under" d={`M${at.map((p) => p.join(" ")).join("L")}`} />
+            <path d={`M${at.map((p) => p.join(" ")).join("L")}`} />
+            <circle cx={at[0][0]} cy={at[0][1]} r="3.5" />
+            <text x={x + 7} y={y - 6}>
+              {used ? "" : (view.steps.find((s) => s.id === id)?.name ?? "New path")}
+            </text>
+          </g>
+        );
+      })}
       {Object.entries(shown.marks).map(([id, m]) => {
         if (view.looks?.[id]?.hidden) return null;
         const name = view.steps.find((s) => s.id === id)?.name ?? "";

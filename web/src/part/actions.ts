@@ -1,4 +1,4 @@
-import type { Step } from "../api/types";
+import type { Step, Vec3 } from "../api/types";
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { begin, openStep as openSentence } from "../sentence/machine";
@@ -160,12 +160,17 @@ function fitted(): void {
   const { look } = useLookStore.getState();
   if (doing.kind === "sketching") return flatten(doing.step);
   const part = preview ?? view;
-  if (part?.min && part.max) {
-    look.fit(part.min, part.max);
+  const ways = Object.values(part?.ways ?? {}).flat();
+  const all = part?.min && part.max ? [part.min, part.max, ...ways] : ways;
+  if (all.length > 1) {
+    const [min, max] = [Math.min, Math.max].map(
+      (f) => [0, 1, 2].map((i) => f(...all.map((p) => p[i]))) as Vec3,
+    );
+    look.fit(min, max);
   } else {
-    const all = Object.values(part?.sketches ?? {});
+    const drawn = Object.values(part?.sketches ?? {});
     look.middle.set(0, 0, 0);
-    look.scale = all.length > 0 ? Math.min(look.scale, 5) : 5;
+    look.scale = drawn.length > 0 ? Math.min(look.scale, 5) : 5;
   }
   lookMoved();
 }

@@ -126,6 +126,26 @@ public record Way(List<Leg> legs, boolean closed) {
         return new Way(out, closed);
     }
 
+    /** Points along the way, close enough to be drawn as one line. */
+    public List<Vec3> drawn() {
+        List<Vec3> out = new ArrayList<>();
+        for (Leg leg : legs) {
+            double[] b = leg.curve().breaks(leg.range());
+            int each = leg.curve() instanceof Line ? 1 : 6;
+            int n = each * (b.length - 1);
+            List<Vec3> own = new ArrayList<>();
+            for (int i = 0; i <= n; i++) {
+                int k = Math.min(i / each, b.length - 2);
+                own.add(leg.curve().point(b[k] + (b[k + 1] - b[k]) * (i - k * each) / each));
+            }
+            if (!leg.forward()) {
+                java.util.Collections.reverse(own);
+            }
+            out.addAll(out.isEmpty() ? own : own.subList(1, own.size()));
+        }
+        return out;
+    }
+
     /** The leg and the parameter of the point of the way nearest to another. */
     public Foot nearest(Vec3 p) {
         Foot best = null;

@@ -135,6 +135,15 @@ public class PartView {
                     put(plane, "z", f.z());
                     planes.set(id, plane);
                 }));
+        ObjectNode ways = n.putObject("ways");
+        piece.state()
+                .stand()
+                .ways()
+                .forEach((id, w) -> stage("path", doc.step(id).name(), unshown, () -> {
+                    ArrayNode points = MAKE.arrayNode();
+                    w.drawn().forEach(p -> points.addArray().add(p.x()).add(p.y()).add(p.z()));
+                    ways.set(id, points);
+                }));
         ObjectNode marks = n.putObject("marks");
         piece.state()
                 .stand()
