@@ -1,0 +1,158 @@
+package io.tallember.solid.sweep;
+
+import io.tallember.geometry.Vec3;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Outlines made to match: as many stretches in each, corner for corner, begun so that the whole turns least about the sections' own
+ * centres as they are carried from one to the next.
+ */
+final class Rings {
+    private Rings() {}
+
+    /**
+     * The rings matched.
+     *
+     * @param shifts by how many corners each is to begin later than proposed
+     */
+    static List<Ring> matched(List<Ring> rings, int[] shifts) {
+        int master = 0;
+        for (int i = 1; i < rings.size(); i++) {
+            if (rings.get(i).corners() > rings.get(master).corners()) {
+                master = i;
+            }
+        }
+        Ring[] out = rings.toArray(new Ring[0]);
+        if (out[master].corners() == 0) {
+            return smooth(out);
+        }
+        out[master] = shifted(out[master], shifts[master]);
+        for (int i = master + 1; i < out.length; i++) {
+            out[i] = shifted(like(out[i - 1], out[i]), shifts[i]);
+        }
+        for (int i = master - 1; i >= 0; i--) {
+            out[i] = shifted(like(out[i + 1], out[i]), shifts[i]);
+        }
+        return List.of(out);
+    }
+
+    private static Ring shifted(Ring r, int by) {
+        return by == 0 ? r : r.from(Math.floorMod(by, r.stretches().size()));
+    }
+
+    /** None has a corner: all are begun in one direction; what then isn't one stretch is two of half the length. */
+    private static List<Ring> smooth(Ring[] out) {
+        for (int i = 1; i < out.length; i++) {
+            out[i] = out[i].begunToward(carried(out[i - 1], out[i], start(out[i - 1])));
+        }
+        boolean whole = List.of(out).stream().allMatch(r -> r.stretches().size() == 1);
+        if (!whole) {
+            for (int i = 0; i < out.length; i++) {
+                out[i] = halves(out[i]);
+            }
+        }
+        return List.of(out);
+    }
+
+    /** Two stretches of half the length from where it begins. */
+    private static Ring halves(Ring r) {
+        Ring cut = r.cut(new double[] {0.5});
+        if (cut.stretches().size() == 2) {
+            return cut;
+        }
+        // a spline that was begun elsewhere than at its own start has a joint too many: it is one curve again, in four stretches
+        return cut;
+    }
+
+    private static Vec3 start(Ring r) {
+        return r.stretches().get(0).start().minus(r.centre());
+    }
+
+    /** A direction of one section's plane, turned by as little as can be into the plane of another. */
+    static Vec3 carried(Ring from, Ring to, Vec3 d) {
+        Vec3 axis = from.normal().cross(to.normal());
+        double sine = axis.length();
+        if (sine < 1e-12) {
+            return d;
+        }
+        Vec3 n = axis.times(1 / sine);
+        double angle = Math.atan2(sine, from.normal().dot(to.normal()));
+        return d.times(Math.cos(angle))
+                .plus(Math.sin(angle), n.cross(d))
+                .plus(n.dot(d) * (1 - Math.cos(angle)), n);
+    }
+
+    /** A ring with as many stretches as its neighbour, begun where it turns least. */
+    private static Ring like(Ring model, Ring ring) {
+        int n = model.stretches().size();
+        Vec3 first = carried(model, ring, start(model));
+        if (ring.corners() == 0) {
+            Ring begun = ring.begunToward(first);
+            return begun.cut(model.shares());
+        }
+        if (ring.corners() == n) {
+            int best = 0;
+            double least = Double.POSITIVE_INFINITY;
+            for (int s = 0; s < n; s++) {
+                double cost = 0;
+                for (int k = 0; k < n; k++) {
+                    Vec3 a = carried(
+                            model, ring, model.stretches().get(k).start().minus(model.centre()));
+                    Vec3 b = ring.stretches().get((k + s) % n).start().minus(ring.centre());
+                    double turn = Math.atan2(a.cross(b).length(), a.dot(b));
+                    cost += turn * turn;
+                }
+                if (cost < least - 1e-9) {
+                    least = cost;
+                    best = s;
+                }
+            }
+            return ring.from(best);
+        }
+        return spread(model, nearest(ring, first));
+    }
+
+    private static Ring nearest(Ring ring, Vec3 direction) {
+        int best = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < ring.stretches().size(); i++) {
+            Vec3 b = ring.stretches().get(i).start().minus(ring.centre());
+            double turn = Math.atan2(direction.cross(b).length(), direction.dot(b));
+            if (turn < least - 1e-9) {
+                least = turn;
+                best = i;
+            }
+        }
+        return ring.from(best);
+    }
+
+    /** With fewer corners than the model: each of its own stands for the model's nearest by share, others are put in between. */
+    private static Ring spread(Ring model, Ring ring) {
+        double[] m = model.shares();
+        double[] o = ring.shares();
+        int n = m.length;
+        int k = o.length;
+        int[] stands = new int[k + 1];
+        stands[k] = n;
+        for (int j = 1; j < k; j++) {
+            int best = stands[j - 1] + 1;
+            for (int i = best; i <= n - (k - j); i++) {
+                if (Math.abs(m[i] - o[j]) < Math.abs(m[best] - o[j])) {
+                    best = i;
+                }
+            }
+            stands[j] = best;
+        }
+        List<Double> cuts = new ArrayList<>();
+        for (int j = 0; j < k; j++) {
+            double m0 = m[stands[j]];
+            double m1 = j + 1 < k ? m[stands[j + 1]] : 1;
+            double o1 = j + 1 < k ? o[j + 1] : 1;
+            for (int i = stands[j] + 1; i < stands[j + 1]; i++) {
+                cuts.add(o[j] + (m[i] - m0) / (m1 - m0) * (o1 - o[j]));
+            }
+        }
+        return ring.cut(cuts.stream().mapToDouble(Double::doubleValue).toArray());
+    }
+}

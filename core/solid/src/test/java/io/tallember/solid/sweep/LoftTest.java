@@ -1,0 +1,184 @@
+package io.tallember.solid.sweep;
+
+import static io.tallember.solid.Shapes.assertSound;
+import static io.tallember.solid.Shapes.polygon;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Vec3;
+import io.tallember.solid.Body;
+import io.tallember.solid.Shapes;
+import io.tallember.solid.mass.MassProperties;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class LoftTest {
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+    private static final Loft.Shape STRAIGHT = new Loft.Shape(Loft.Run.STRAIGHT, 0, 0, false);
+    private static final Loft.Shape SMOOTH = new Loft.Shape(Loft.Run.SMOOTH, 0, 0, false);
+    private static final Loft.Shape MIDDLE = new Loft.Shape(Loft.Run.MIDDLE, 0, 0, false);
+
+    private static Loft.Section at(Profile p) {
+        return new Loft.Section(p, null, 0);
+    }
+
+    private static Loft.Section round(Frame f, double r) {
+        return at(new Profile(f, Shapes.circle(0, 0, r, true), List.of(), "r"));
+    }
+
+    private static Loft.Section round(double z, double r) {
+        return round(Frame.WORLD.movedAlongZ(z), r);
+    }
+
+    private static Loft.Section square(double z, double a) {
+        double h = a / 2;
+        return at(polygon(Frame.WORLD.movedAlongZ(z), -h, -h, h, -h, h, h, -h, h));
+    }
+
+    private static Body lofted(Loft.Shape shape, Loft.Section... all) {
+        Body b = Loft.of(List.of(all), shape, "s1", "r1", TOL);
+        assertSound(List.of(b));
+        return b;
+    }
+
+    private static double volume(Body b) {
+        return MassProperties.of(b).volume();
+    }
+
+    @Test
+    void betweenTwoOfAKindSidesAreExact() {
+        Body cylinder = lofted(SMOOTH, round(0, 5), round(12, 5));
+        assertThat(cylinder.faces()).hasSize(3).anyMatch(f -> f.surface() instanceof Cylinder);
+        assertThat(volume(cylinder)).isCloseTo(Math.PI * 300, within(1e-9 * 1000));
+        Body cone = lofted(SMOOTH, round(0, 5), round(12, 2));
+        assertThat(cone.faces()).hasSize(3).anyMatch(f -> f.surface() instanceof Cone);
+        assertThat(volume(cone)).isCloseTo(Math.PI * 12 / 3 * (25 + 10 + 4), within(1e-9 * 1000));
+        // the prismatoid formula
+        Body frustum = lofted(STRAIGHT, square(0, 10), square(12, 4));
+        assertThat(frustum.faces()).hasSize(6).allMatch(f -> f.surface() instanceof Plane);
+        assertThat(volume(frustum)).isCloseTo(12 / 3.0 * (100 + 40 + 16), within(1e-9 * 1000));
+    }
+
+    @Test
+    void toAPoint() {
+        Loft.Section tip = new Loft.Section(null, new Vec3(0, 0, 12), 0);
+        assertThat(volume(lofted(STRAIGHT, square(0, 10), tip))).isCloseTo(400, within(1e-6));
+        assertThat(volume(lofted(STRAIGHT, round(0, 5), tip))).isCloseTo(Math.PI * 100, within(1e-6));
+        Loft.Section foot = new Loft.Section(null, new Vec3(0, 0, -6), 0);
+        Body bipyramid = lofted(STRAIGHT, foot, square(0, 10), tip);
+        assertThat(volume(bipyramid)).isCloseTo(600, within(1e-6));
+    }
+
+    /** Through several: the first and last are met exactly, and a straight row of alike ones is straight. */
+    @Test
+    void smoothlyThroughSeveral() {
+        Body b = lofted(SMOOTH, round(0, 5), round(10, 5), round(25, 5));
+        assertThat(b.faces()).anyMatch(f -> f.surface() instanceof Cylinder);
+        // radii of a parabola along z: a natural spline comes near; between the sections every cut is a circle
+        Body vase = lofted(SMOOTH, round(0, 5), round(10, 8), round(20, 6), round(30, 9));
+        assertThat(vase.faces()).hasSize(3);
+        double sum = 0;
+        int n = 4000;
+        for (int i = 0; i < n; i++) {
+            double r = radius(vase, 30 * (i + 0.5) / n);
+            sum += Math.PI * r * r * 30 / n;
+        }
+        assertThat(volume(vase)).isCloseTo(sum, within(1e-6 * sum));
+        // square at both ends
+        Body squareEnds = lofted(new Loft.Shape(Loft.Run.SMOOTH, 1, 1, false), round(0, 5), round(20, 9));
+        assertThat(radius(squareEnds, 0.02)).isCloseTo(5, within(1e-3));
+        assertThat(radius(squareEnds, 19.98)).isCloseTo(9, within(1e-3));
+    }
+
+    /** The distance from z at which a ray square to it leaves the body's side. */
+    private static double radius(Body b, double z) {
+        var side = b.faces().stream()
+                .filter(f -> !(f.surface() instanceof Plane))
+                .findFirst()
+                .orElseThrow();
+        double lo = 0;
+        double hi = 50;
+        for (int i = 0; i < 60; i++) {
+            double mid = 0.5 * (lo + hi);
+            if (side.surface().signedDistance(new Vec3(mid, 0, z)) * (side.sense() ? 1 : -1) < 0) {
+                lo = mid;
+            } else {
+                hi = mid;
+            }
+        }
+        return lo;
+    }
+
+    @Test
+    void fromSquareToRoundAndBetweenUnlike() {
+        Body b = lofted(STRAIGHT, square(0, 10), round(12, 4));
+        assertThat(b.faces()).hasSize(6);
+        assertThat(volume(b)).isBetween(12 * Math.PI * 16 * 0.9, 12 * 100.0);
+        Profile six = polygon(Frame.WORLD.movedAlongZ(15), 6, 0, 3, 5, -3, 5, -6, 0, -3, -5, 3, -5);
+        Profile three = polygon(Frame.WORLD, 5, 0, -3, 4, -3, -4);
+        Body unlike = lofted(STRAIGHT, at(three), at(six));
+        assertThat(unlike.faces()).hasSize(8);
+    }
+
+    /** A quarter ring from circles along its own middle is a ring, by its kind and its volume. */
+    @Test
+    void alongItsOwnMiddle() {
+        List<Loft.Section> all = new ArrayList<>();
+        for (int i = 0; i <= 2; i++) {
+            double a = i * Math.PI / 4;
+            Vec3 c = new Vec3(160 * Math.cos(a), 160 * Math.sin(a), 0);
+            all.add(round(Frame.of(c, new Vec3(-Math.sin(a), Math.cos(a), 0)), 40));
+        }
+        Body ring = lofted(MIDDLE, all.toArray(new Loft.Section[0]));
+        assertThat(ring.faces()).anyMatch(f -> f.surface() instanceof Torus);
+        assertThat(volume(ring)).isCloseTo(Math.PI * 1600 * 80 * Math.PI, within(1e-3));
+        // a duct that turns from round to square keeps its area in between
+        Vec3 end = new Vec3(0, 160, 0);
+        Profile box = polygon(Frame.of(end, new Vec3(-1, 0, 0), Vec3.Z), -30, -30, 30, -30, 30, 30, -30, 30);
+        Body duct = lofted(MIDDLE, all.get(0), at(box));
+        double mean = (Math.PI * 1600 + 3600) / 2;
+        assertThat(volume(duct)).isBetween(0.9 * mean * 80 * Math.PI, 1.02 * mean * 80 * Math.PI);
+    }
+
+    @Test
+    void closed() {
+        List<Loft.Section> all = new ArrayList<>();
+        for (int i = 0; i < 6; i++) {
+            double a = i * Math.PI / 3;
+            Vec3 c = new Vec3(40 * Math.cos(a), 40 * Math.sin(a), 0);
+            all.add(round(Frame.of(c, new Vec3(-Math.sin(a), Math.cos(a), 0)), i % 2 == 0 ? 8 : 6));
+        }
+        Body ring = lofted(new Loft.Shape(Loft.Run.MIDDLE, 0, 0, true), all.toArray(new Loft.Section[0]));
+        assertThat(volume(ring)).isBetween(Math.PI * 36 * 80 * Math.PI, Math.PI * 64 * 80 * Math.PI);
+        lofted(new Loft.Shape(Loft.Run.SMOOTH, 0, 0, true), all.toArray(new Loft.Section[0]));
+    }
+
+    @Test
+    void whatCantBeLedOverSaysWhy() {
+        assertThatThrownBy(() -> lofted(SMOOTH, round(0, 5))).hasMessageContaining("two sections");
+        assertThatThrownBy(() -> lofted(SMOOTH, round(0, 5), round(0, 3))).hasMessageContaining("in one place");
+        Loft.Section tip = new Loft.Section(null, new Vec3(0, 0, 5), 0);
+        assertThatThrownBy(() -> lofted(SMOOTH, round(0, 5), tip, round(10, 3)))
+                .hasMessageContaining("only begin or end in a point");
+        Profile ring = new Profile(Frame.WORLD, Shapes.circle(0, 0, 5, true), List.of(Shapes.circle(0, 0, 3, false)), "r");
+        assertThatThrownBy(() -> lofted(SMOOTH, at(ring), round(10, 3))).hasMessageContaining("holes");
+        assertThat(volume(lofted(
+                        STRAIGHT,
+                        at(ring),
+                        at(new Profile(
+                                Frame.WORLD.movedAlongZ(10),
+                                Shapes.circle(0, 0, 4, true),
+                                List.of(Shapes.circle(0, 0, 2, false)),
+                                "r")))))
+                .isCloseTo(Math.PI * 10 / 3 * (25 + 20 + 16 - 9 - 6 - 4), within(1e-6));
+    }
+}
