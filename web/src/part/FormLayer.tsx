@@ -21,9 +21,10 @@ export function FormLayer() {
   if (!view) return null;
   const answer = doing.kind === "writing" ? doing.answer : null;
   const regions = sketchSlot(answer, "region");
+  const lined = sketchSlot(answer, "line");
+  const among = regions?.among || lined?.among ? [...(regions?.among ?? []), ...(lined?.among ?? [])] : null;
   const used = new Set(view.steps.map((s) => s.profile));
-  const wanted = (id: string) =>
-    !view.looks?.[id]?.hidden && (regions?.among ? regions.among.includes(id) : !used.has(id));
+  const wanted = (id: string) => !view.looks?.[id]?.hidden && (among ? among.includes(id) : !used.has(id));
   const sketches = view.steps.filter(isSketch).filter((s) => view.sketches[s.id]);
   return (
     <svg className="layer">
@@ -47,6 +48,7 @@ export function FormLayer() {
             key={s.id}
             step={s}
             regions={regions}
+            lined={lined}
             axis={sketchSlot(answer, "curve")}
             idle={doing.kind === "looking"}
           />
@@ -60,8 +62,14 @@ export function FormLayer() {
   );
 }
 
-const same = (held: Slot["held"], r: Region) =>
-  held?.some((h) => typeof h === "object" && String(h.boundary) === String(r.boundary)) ?? false;
+/** Whether a slot holds a region or line of a sketch. */
+const holds = (slot: Slot | undefined, sketch: string, r: Region) =>
+  slot?.held?.some(
+    (h) =>
+      typeof h === "object" &&
+      String(h.boundary) === String(r.boundary) &&
+      (h.sketch ?? slot.sketch) === sketch,
+  ) ?? false;
 
 const take = (what: "region" | "line", of: string, r: Region) =>
   void enter("", { hit: { what, of, key: "", ref: { boundary: r.boundary, inside: r.inside } } });
@@ -81,11 +89,14 @@ function placeOf(e: React.MouseEvent): [number, number] {
 function Drawn({
   step,
   regions,
+  lined,
   axis,
   idle,
 }: {
   step: DrawnStep;
   regions?: Slot;
+  /** The slot for which drawn lines can be clicked. */
+  lined?: Slot;
   axis?: Slot;
   /** Whether regions are picked for what is still to be begun. */
   idle: boolean;
@@ -95,19 +106,16 @@ function Drawn({
   const placed = usePart((s) => s.view!.sketches[step.id]);
   const plane = seenPlane(look, placed);
   const model = new Model(step);
-  const here = regions?.sketch === step.id;
   // what a line is to something that turns: its axis, one that could be, or nothing
   const turns = axis?.among?.includes(step.id) ? axis.chosen : undefined;
-  const lines = regions?.what?.includes("line") ? placed.lines : [];
+  const lines = lined ? placed.lines : [];
   return (
     <g transform={plane.matrix}>
       {placed.regions.map((r) => (
         <path
           key={r.boundary.join() + r.inside.join()}
           className={`sk-region ${regions || idle ? "pickable" : ""} ${
-            (here && same(regions?.held, r)) || picks.some((p) => samePick(p, asPick(step.id, r)))
-              ? "picked"
-              : ""
+            holds(regions, step.id, r) || picks.some((p) => samePick(p, asPick(step.id, r))) ? "picked" : ""
           }`}
           data-region={r.boundary.join("")}
           data-sketch={step.id}
@@ -133,7 +141,7 @@ function Drawn({
         ))}
       {lines.map((r) => (
         <g key={r.boundary.join() + r.inside.join()}>
-          {here && same(regions?.held, r) && <path className="sk-line picked" d={r.path} />}
+          {holds(lined, step.id, r) && <path className="sk-line picked" d={r.path} />}
           <path
             className="sk-grab"
             data-line={r.boundary.join("")}

@@ -39,13 +39,14 @@ public final class References {
     /** Regions or lines of one sketch. */
     public static void regions(ObjectNode n, List<RegionReference> all) {
         ArrayNode regions = n.putArray("regions");
-        for (RegionReference r : all) {
-            ObjectNode region = regions.addObject();
-            region.put("id", r.id());
-            ArrayNode boundary = region.putArray("boundary");
-            r.boundary().forEach(boundary::add);
-            region.putArray("inside").add(r.inside().x()).add(r.inside().y());
-        }
+        all.forEach(r -> region(regions.addObject(), r));
+    }
+
+    public static void region(ObjectNode region, RegionReference r) {
+        region.put("id", r.id());
+        ArrayNode boundary = region.putArray("boundary");
+        r.boundary().forEach(boundary::add);
+        region.putArray("inside").add(r.inside().x()).add(r.inside().y());
     }
 
     public static void put(ObjectNode n, SketchPlane plane) {
@@ -156,7 +157,7 @@ public final class References {
         return f.list("regions").stream().map(References::region).toList();
     }
 
-    private static RegionReference region(JsonNode node) {
+    public static RegionReference region(JsonNode node) {
         Fields f = new Fields(node, "region");
         Vec2 inside = f.vec2("inside");
         return new RegionReference(f.text("id", ""), f.texts("boundary"), inside);

@@ -61,7 +61,7 @@ public final class Profiles {
     }
 
     /** One region or line of a sketch, found again. */
-    static Named one(RegionReference ref, PlacedSketch placed, List<String> notes) {
+    public static Named one(RegionReference ref, PlacedSketch placed, List<String> notes) {
         return new Profiles(placed, notes).named(ref);
     }
 

@@ -247,7 +247,7 @@ public final class Form {
             }
         }
         if (ref.hasNonNull("boundary")) {
-            return ref.get("boundary").toString();
+            return ref.path("sketch").asString("") + ref.get("boundary");
         }
         return ref.isString() ? ref.stringValue() : ref.toString();
     }

@@ -12,6 +12,7 @@ import io.tallember.part.steps.blend.BlendKind;
 import io.tallember.part.steps.bodies.BodiesKinds;
 import io.tallember.part.steps.extrude.ExtrudeKind;
 import io.tallember.part.steps.hole.HoleKind;
+import io.tallember.part.steps.loft.LoftKind;
 import io.tallember.part.steps.marks.MarkKind;
 import io.tallember.part.steps.marks.PlaneKind;
 import io.tallember.part.steps.moulded.MouldedKind;
@@ -62,6 +63,7 @@ public final class Kinds {
                 new ExtrudeKind(),
                 new RevolveKind(),
                 new SweepKind(),
+                new LoftKind(),
                 new ReadyKind(),
                 new SplitKind()));
         all.addAll(BodiesKinds.all());

@@ -22,7 +22,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Kinds that take regions or drawn lines of a sketch. */
 public abstract class ProfileKind extends Kind {
-    private static final Set<String> USERS = Set.of("extrude", "revolve", "rib", "sweep", "path");
+    private static final Set<String> USERS = Set.of("extrude", "revolve", "rib", "sweep", "path", "loft");
 
     public ProfileKind(int stage, String kind) {
         super(stage, kind);

@@ -62,6 +62,7 @@ class SentencesTest {
         assertThat(MET)
                 .contains(
                         "sketch", "extrude", "revolve", "rib", "ready", "split", "combine", "move", "mirror", "repeat")
-                .contains("hole", "shell", "draft", "faces", "moulded", "blend", "plane", "axis", "point", "scale");
+                .contains("hole", "shell", "draft", "faces", "moulded", "blend", "plane", "axis", "point", "scale")
+                .contains("path", "sweep", "loft");
     }
 }

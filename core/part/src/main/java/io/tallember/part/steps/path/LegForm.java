@@ -187,7 +187,10 @@ final class LegForm {
             }
             case "spline" -> spline(f, p, row);
             case "edges" -> p.edges("edges").lacking(f.picked(row + ".edges").isEmpty() ? p.words().text("legs.edges.lack") : "");
-            case "lines" -> p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region");
+            case "lines" ->
+                p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region")
+                        .field
+                        .put("sketch", f.chosen(row + ".sketch"));
             default -> coil(f, p, row, number);
         }
         boolean corner = number > 0 && !kind.equals("arc") && !(kind.equals("spline") && f.is(row + ".out", "smooth"));

@@ -226,6 +226,7 @@ public final class SweepKind extends ProfileKind {
         p.choice("along", along);
         if (now.equals("line")) {
             Slot line = p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region");
+            line.field.put("sketch", f.chosen("lineOf"));
             line.among(f.context().steps().stream()
                     .filter(s -> f.context().sketch(s.id()).isPresent())
                     .map(Step::id)
