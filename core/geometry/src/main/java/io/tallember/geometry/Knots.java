@@ -97,6 +97,41 @@ final class Knots {
     }
 
     /**
+     * Bernstein's polynomials of a degree at f in [0, 1], and their first and second derivatives by a parameter that runs over the
+     * piece's length.
+     */
+    static double[][] bernstein(int degree, double f, double length) {
+        double[][] out = new double[3][degree + 1];
+        double[] b = out[0];
+        double[] d = out[1];
+        double[] dd = out[2];
+        b[0] = 1;
+        double once = degree / length;
+        double twice = degree < 2 ? 0 : once * (degree - 1) / length;
+        for (int n = 1; n <= degree; n++) {
+            if (n == degree - 1) {
+                // of degree less two: its second differences are the second derivative
+                for (int i = 0; i < n; i++) {
+                    dd[i] += twice * b[i];
+                    dd[i + 1] -= 2 * twice * b[i];
+                    dd[i + 2] += twice * b[i];
+                }
+            }
+            if (n == degree) {
+                for (int i = 0; i < n; i++) {
+                    d[i] -= once * b[i];
+                    d[i + 1] += once * b[i];
+                }
+            }
+            for (int i = n; i > 0; i--) {
+                b[i] = (1 - f) * b[i] + f * b[i - 1];
+            }
+            b[0] *= 1 - f;
+        }
+        return out;
+    }
+
+    /**
      * A Bezier piece's value with first and second derivative by its own parameter f in [0, 1], by de Casteljau's algorithm.
      *
      * @param rows where the piece's points begin is {@code from}

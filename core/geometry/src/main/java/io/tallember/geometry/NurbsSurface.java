@@ -91,9 +91,7 @@ public final class NurbsSurface implements Surface {
                             "A spline surface of which a side other than its first in v shrinks to a point can't be built"
                                     + " with; cut it so that each piece has one such side.");
                 }
-                Vec3 n = l.du.cross(l.dv).unit();
-                least = Math.min(least, bend(l.du, l.uu, n));
-                least = Math.min(least, bend(l.dv, l.vv, n));
+                least = Math.min(least, tightest(l));
             }
         }
         tightest = least;
@@ -127,9 +125,20 @@ public final class NurbsSurface implements Surface {
         return true;
     }
 
-    private static double bend(Vec3 d, Vec3 dd, Vec3 n) {
-        double k = Math.abs(dd.dot(n));
-        return k > 0 ? d.dot(d) / k : Double.POSITIVE_INFINITY;
+    /** The least radius of curvature at a point, in any direction: a twisted surface bends though its own lines are straight. */
+    private static double tightest(Local l) {
+        Vec3 n = l.du.cross(l.dv).unit();
+        double e = l.du.dot(l.du);
+        double f = l.du.dot(l.dv);
+        double g = l.dv.dot(l.dv);
+        double a = l.uu.dot(n);
+        double b = l.uv.dot(n);
+        double c = l.vv.dot(n);
+        double det = e * g - f * f;
+        double mean = (e * c - 2 * f * b + g * a) / (2 * det);
+        double gauss = (a * c - b * b) / det;
+        double most = Math.abs(mean) + Math.sqrt(Math.max(0, mean * mean - gauss));
+        return most > 0 ? 1 / most : Double.POSITIVE_INFINITY;
     }
 
     private boolean meets(boolean inU) {
@@ -189,24 +198,35 @@ public final class NurbsSurface implements Surface {
         double lv = spansV[j + 1] - spansV[j];
         double fu = (u - spansU[i]) / lu;
         double fv = (v - spansV[j]) / lv;
-        double[][] column = new double[degreeV + 1][12];
-        for (int k = 0; k <= degreeV; k++) {
-            double[][] along = new double[degreeU + 1][4];
-            for (int m = 0; m <= degreeU; m++) {
-                System.arraycopy(rows[i * (degreeU + 1) + m], 4 * (j * (degreeV + 1) + k), along[m], 0, 4);
-            }
-            double[][] e = Knots.evaluate(along, 0, degreeU, fu);
-            for (int d = 0; d < 3; d++) {
-                System.arraycopy(e[d], 0, column[k], 4 * d, 4);
+        double[][] bu = Knots.bernstein(degreeU, fu, lu);
+        double[][] bv = Knots.bernstein(degreeV, fv, lv);
+        double[] h = new double[4];
+        double[] hu = new double[4];
+        double[] hv = new double[4];
+        double[] huu = new double[4];
+        double[] huv = new double[4];
+        double[] hvv = new double[4];
+        for (int m = 0; m <= degreeU; m++) {
+            double[] row = rows[i * (degreeU + 1) + m];
+            int from = 4 * j * (degreeV + 1);
+            for (int x = 0; x < 4; x++) {
+                double p = 0;
+                double d = 0;
+                double dd = 0;
+                for (int k = 0; k <= degreeV; k++) {
+                    double q = row[from + 4 * k + x];
+                    p += bv[0][k] * q;
+                    d += bv[1][k] * q;
+                    dd += bv[2][k] * q;
+                }
+                h[x] += bu[0][m] * p;
+                hu[x] += bu[1][m] * p;
+                huu[x] += bu[2][m] * p;
+                hv[x] += bu[0][m] * d;
+                huv[x] += bu[1][m] * d;
+                hvv[x] += bu[0][m] * dd;
             }
         }
-        double[][] e = Knots.evaluate(column, 0, degreeV, fv);
-        double[] h = part(e[0], 0, 1);
-        double[] hu = part(e[0], 1, 1 / lu);
-        double[] huu = part(e[0], 2, 1 / (lu * lu));
-        double[] hv = part(e[1], 0, 1 / lv);
-        double[] huv = part(e[1], 1, 1 / (lu * lv));
-        double[] hvv = part(e[2], 0, 1 / (lv * lv));
         Vec3 c = Knots.point(h);
         Vec3 du = Knots.first(c, h, hu);
         Vec3 dv = Knots.first(c, h, hv);
@@ -217,14 +237,6 @@ public final class NurbsSurface implements Surface {
                 Knots.second(c, h, du, hu, du, hu, huu),
                 Knots.second(c, h, du, hu, dv, hv, huv),
                 Knots.second(c, h, dv, hv, dv, hv, hvv));
-    }
-
-    private static double[] part(double[] e, int which, double scale) {
-        double[] out = new double[4];
-        for (int x = 0; x < 4; x++) {
-            out[x] = e[4 * which + x] * scale;
-        }
-        return out;
     }
 
     /** The surface anywhere: beyond its sides along the tangents there. */
@@ -341,7 +353,7 @@ public final class NurbsSurface implements Surface {
 
     @Override
     public Vec2 project(Vec3 p) {
-        return nearest(p);
+        return foot(p).uv;
     }
 
     private Vec2 nearest(Vec3 p) {
@@ -503,17 +515,34 @@ public final class NurbsSurface implements Surface {
         return Surface.within(spansV, closedV ? hiV() - loV() : 0, range);
     }
 
+    /** The point nearest to a place, and the normal there. */
+    private record Foot(Vec3 of, Vec2 uv, Vec3 point, Vec3 normal) {}
+
+    /** What was asked for last: distance and direction are asked for in turn. */
+    private volatile Foot last;
+
+    private Foot foot(Vec3 p) {
+        Foot f = last;
+        if (f == null || f.of != p) {
+            Vec2 uv = nearest(p);
+            Local l = over(uv.x(), uv.y());
+            Vec3 n = tip == null ? l.du.cross(l.dv).unit() : normal(uv.x(), uv.y());
+            f = new Foot(p, uv, l.point, n);
+            last = f;
+        }
+        return f;
+    }
+
     @Override
     public double signedDistance(Vec3 p) {
-        Vec2 uv = nearest(p);
-        Vec3 r = p.minus(over(uv.x(), uv.y()).point);
-        return r.dot(normal(uv.x(), uv.y())) >= 0 ? r.length() : -r.length();
+        Foot f = foot(p);
+        Vec3 r = p.minus(f.point);
+        return r.dot(f.normal) >= 0 ? r.length() : -r.length();
     }
 
     @Override
     public Vec3 gradient(Vec3 p) {
-        Vec2 uv = nearest(p);
-        return normal(uv.x(), uv.y());
+        return foot(p).normal;
     }
 
     @Override

@@ -32,6 +32,9 @@ public final class SurfaceRegion {
         OUTSIDE
     }
 
+    /** How many times as far along the surface as through space points may be that lie beside each other. */
+    private static final double FARTHER = 3;
+
     /** Pieces from which on the nearest is looked up. */
     private static final int MANY = 48;
 
@@ -280,7 +283,7 @@ public final class SurfaceRegion {
     private Place locateUnrolled(Vec3 p, Nearest n, Tolerance tol) {
         Piece piece = pieces.get(n.piece());
         Vec3 q = piece.curve().point(n.t());
-        boolean close = n.distance() < 0.1 * Math.min(surface.scaleAt(p), surface.scaleAt(q));
+        boolean close = n.distance() < 0.1 * Math.min(surface.scaleAt(p), surface.scaleAt(q)) && besides(p, q);
         Vec3 corner = null;
         if (close) {
             double slack = tol.linear() / piece.curve().derivative(n.t()).length();
@@ -301,6 +304,19 @@ public final class SurfaceRegion {
             corner = j.corner();
         }
         return locateAtCorner(p, corner, tol);
+    }
+
+    /** Whether two points near each other are so on the surface too: turns of a coil are near each other, but far along it. */
+    private boolean besides(Vec3 p, Vec3 q) {
+        if (surface.canonical()) {
+            return true;
+        }
+        Vec2 a = surface.project(p);
+        Vec2 b = UvLoop.near(surface.project(q), a, surface.uPeriod(), surface.vPeriod());
+        Vec3 way = surface.du(a.x(), a.y())
+                .times(b.x() - a.x())
+                .plus(b.y() - a.y(), surface.dv(a.x(), a.y()));
+        return way.length() <= FARTHER * p.distance(q);
     }
 
     private Place locateAtCorner(Vec3 p, Vec3 q, Tolerance tol) {

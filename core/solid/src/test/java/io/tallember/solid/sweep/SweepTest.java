@@ -24,6 +24,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
 import io.tallember.solid.Body;
 import io.tallember.solid.Shapes;
+import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.mass.MassProperties;
 import java.util.ArrayList;
 import java.util.List;
@@ -224,5 +225,26 @@ class SweepTest {
         assertThatThrownBy(() -> Way.of(
                         List.of(Leg.straight(Vec3.ZERO, a, "l1"), Leg.straight(a, new Vec3(2, 0, 0), "l2")), TOL))
                 .hasMessageContaining("turns back on itself");
+    }
+
+    /**
+     * With a plate that several turns pass through: a helicoid's turns are near each other, but far along it, and hardly bent along its
+     * own lines.
+     */
+    @Test
+    void turnsThroughAPlate() {
+        Way way = coil(10, 5, 2.3);
+        Body plate = Shapes.box(0, -3, -20, 40, 3, 40);
+        for (Profile p : List.of(square(across(way), 2, 1.4), round(across(way), 1))) {
+            Body bar = swept(p, way, Manner.SQUARE);
+            List<Body> both = Fuse.unite(List.of(bar, plate), TOL);
+            List<Body> common = Fuse.intersect(List.of(bar), List.of(plate), TOL);
+            assertThat(both).hasSize(1);
+            assertThat(common).hasSize(3);
+            assertSound(both);
+            assertSound(common);
+            assertThat(MassProperties.of(both).volume() + MassProperties.of(common).volume())
+                    .isCloseTo(volume(bar) + volume(plate), within(1e-8 * volume(plate)));
+        }
     }
 }
