@@ -258,13 +258,23 @@ final class BuildPath {
     }
 
     /**
-     * The pitch at which neighbouring turns are so far apart: their nearest points aren't one above the other, but square to the
-     * climb. Newton's method on where that is, bisection on the pitch.
+     * The least pitch at which neighbouring turns are so far apart: their nearest points aren't one above the other, but square to
+     * the climb.
      */
     private static double close(double r, double apart) {
         double lo = apart;
-        double hi = 2 * apart + 2 * Math.PI * r;
-        for (int i = 0; i < 200 && hi - lo > 1e-14 * hi; i++) {
+        double hi = apart;
+        while (between(r, hi) < apart) {
+            lo = hi;
+            hi *= 1.02;
+            if (hi > 4 * r + 4 * apart) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "the wire is too thick to be wound on a radius of " + Terms.length(r)
+                                + ". Make the coil wider, or the wire thinner.");
+            }
+        }
+        for (int i = 0; i < 100 && hi - lo > 1e-15 * hi; i++) {
             double mid = 0.5 * (lo + hi);
             if (between(r, mid) < apart) {
                 lo = mid;
@@ -272,19 +282,32 @@ final class BuildPath {
                 hi = mid;
             }
         }
-        return 0.5 * (lo + hi);
+        return hi;
     }
 
-    /** The least distance of a helix's point from the next turn. */
+    /** The least distance of a helix's point from the next turn: from the nearest of places all round by Newton's method. */
     private static double between(double r, double pitch) {
         double rate = pitch / (2 * Math.PI);
-        double t = -pitch * rate / (r * r + rate * rate);
-        for (int i = 0; i < 50; i++) {
+        double t = 0;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = -60; i <= 60; i++) {
+            double x = Math.PI * i / 60;
+            if (apart(r, pitch, x) < least) {
+                least = apart(r, pitch, x);
+                t = x;
+            }
+        }
+        for (int i = 0; i < 30; i++) {
             double f = r * r * Math.sin(t) + (pitch + rate * t) * rate;
             double g = r * r * Math.cos(t) + rate * rate;
-            t -= f / g;
+            t -= g > 0 ? f / g : 0;
         }
-        double z = pitch + rate * t;
+        return Math.min(least, apart(r, pitch, t));
+    }
+
+    /** How far a point is from the one a turn and an angle later. */
+    private static double apart(double r, double pitch, double t) {
+        double z = pitch * (1 + t / (2 * Math.PI));
         return Math.sqrt(2 * r * r * (1 - Math.cos(t)) + z * z);
     }
 
