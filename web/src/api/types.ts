@@ -29,6 +29,8 @@ export interface Step extends Sentence {
   uses: string[];
   /** The sketch whose regions or lines it takes. */
   profile?: string;
+  /** The sketches whose outlines or lines it makes material or paths of. */
+  outlines?: string[];
   /** Whether it is made of steps that can be put in its place. */
   opens: boolean;
 }

@@ -23,7 +23,7 @@ export function FormLayer() {
   const regions = sketchSlot(answer, "region");
   const lined = sketchSlot(answer, "line");
   const among = regions?.among || lined?.among ? [...(regions?.among ?? []), ...(lined?.among ?? [])] : null;
-  const used = new Set(view.steps.map((s) => s.profile));
+  const used = new Set(view.steps.flatMap((s) => s.outlines ?? []));
   const wanted = (id: string) => !view.looks?.[id]?.hidden && (among ? among.includes(id) : !used.has(id));
   const sketches = view.steps.filter(isSketch).filter((s) => view.sketches[s.id]);
   return (

@@ -161,7 +161,7 @@ function Picture({
     s.resize(box.clientWidth, box.clientHeight);
     return () => s.dispose();
   }, []);
-  const used = new Set(view.steps.map((x) => x.profile));
+  const used = new Set(view.steps.flatMap((x) => x.outlines ?? []));
   const drawn = view.steps.filter(isSketch).filter((x) => view.sketches[x.id] && !used.has(x.id));
   useEffect(() => {
     const s = scene.current!;

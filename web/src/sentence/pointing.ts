@@ -97,5 +97,7 @@ export const allSeen = (answer: Answer, view: PartView): Pick[] =>
   Object.values(answer.slots).flatMap((s) => seen(s, view));
 
 /** The first slot for which something of sketches can be clicked. */
-export const sketchSlot = (answer: Answer | null, what: "region" | "line" | "curve" | "point"): Slot | undefined =>
-  answer ? Object.values(answer.slots).find((s) => s.what?.includes(what)) : undefined;
+export const sketchSlot = (
+  answer: Answer | null,
+  what: "region" | "line" | "curve" | "point",
+): Slot | undefined => (answer ? Object.values(answer.slots).find((s) => s.what?.includes(what)) : undefined);

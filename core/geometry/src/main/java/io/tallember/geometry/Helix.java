@@ -14,8 +14,7 @@ public record Helix(Frame frame, double radius, double flare, Climb climb) imple
 
     public Helix {
         if (!(radius > 0) || !Double.isFinite(flare)) {
-            throw new GeometryException(
-                    GeometryException.Reason.DEGENERATE, "A coil needs a radius above zero.");
+            throw new GeometryException(GeometryException.Reason.DEGENERATE, "A coil needs a radius above zero.");
         }
     }
 

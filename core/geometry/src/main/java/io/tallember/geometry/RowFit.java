@@ -26,10 +26,7 @@ record RowFit(double[] knots, List<double[]> poles) {
      * @param within how far off the fit may be
      */
     static RowFit fitted(
-            DoubleFunction<double[]> at,
-            double[] breaks,
-            ToDoubleBiFunction<double[], double[]> off,
-            double within) {
+            DoubleFunction<double[]> at, double[] breaks, ToDoubleBiFunction<double[], double[]> off, double within) {
         List<double[][]> pieces = new ArrayList<>();
         List<Double> ends = new ArrayList<>(List.of(breaks[0]));
         for (int i = 0; i + 1 < breaks.length; i++) {
@@ -132,7 +129,6 @@ record RowFit(double[] knots, List<double[]> poles) {
             }
             knots.addAll(java.util.Collections.nCopies(runsOn ? DEGREE - 1 : DEGREE, end));
         }
-        return new RowFit(
-                knots.stream().mapToDouble(Double::doubleValue).toArray(), poles);
+        return new RowFit(knots.stream().mapToDouble(Double::doubleValue).toArray(), poles);
     }
 }

@@ -134,7 +134,8 @@ public final class Skin {
             knots.addAll(java.util.Collections.nCopies(i + 1 == to ? 4 : 2, at[i + 1]));
         }
         net.add(rows.get(to));
-        return surface(like, net, 3, knots.stream().mapToDouble(Double::doubleValue).toArray());
+        return surface(
+                like, net, 3, knots.stream().mapToDouble(Double::doubleValue).toArray());
     }
 
     private static double[][] moved(double[][] row, double[][] by, double times) {
@@ -157,8 +158,7 @@ public final class Skin {
      *
      * @param within how far off it may be, in mm
      */
-    public static NurbsSurface fitted(
-            Rational like, DoubleFunction<double[][]> rows, double[] breaks, double within) {
+    public static NurbsSurface fitted(Rational like, DoubleFunction<double[][]> rows, double[] breaks, double within) {
         RowFit fit = RowFit.fitted(
                 t -> flat(rows.apply(t)),
                 breaks,

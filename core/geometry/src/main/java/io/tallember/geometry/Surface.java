@@ -2,7 +2,19 @@ package io.tallember.geometry;
 
 /** An exact surface without bounds; a face adds loops of edges and a sense. */
 public sealed interface Surface
-        permits Plane, Cylinder, Cone, Sphere, Torus, Extrusion, Revolution, NurbsSurface, Tube, Pipe, Ruled, Shifted, Level {
+        permits Plane,
+                Cylinder,
+                Cone,
+                Sphere,
+                Torus,
+                Extrusion,
+                Revolution,
+                NurbsSurface,
+                Tube,
+                Pipe,
+                Ruled,
+                Shifted,
+                Level {
     /** The domain of a parameter that has no ends. */
     Interval EVERYWHERE = new Interval(Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY);
 

@@ -86,8 +86,7 @@ public final class Through {
         poles.add(p.get(p.size() - 1));
         double[] w = new double[poles.size()];
         java.util.Arrays.fill(w, 1);
-        return new Nurbs(
-                3, knots.stream().mapToDouble(Double::doubleValue).toArray(), poles, w);
+        return new Nurbs(3, knots.stream().mapToDouble(Double::doubleValue).toArray(), poles, w);
     }
 
     /** A single smooth piece from one point and direction to others, as long as an arc between them would be. */

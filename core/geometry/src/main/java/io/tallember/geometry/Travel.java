@@ -73,8 +73,7 @@ public final class Travel {
     public Nurbs rail(Vec3 local) {
         double[] w = new double[poles.size()];
         java.util.Arrays.fill(w, 1);
-        return new Nurbs(
-                DEGREE, knots, poles.stream().map(p -> p.point(local)).toList(), w);
+        return new Nurbs(DEGREE, knots, poles.stream().map(p -> p.point(local)).toList(), w);
     }
 
     /** What a curve leaves behind, given in the frame: u runs along it, v along the way. */

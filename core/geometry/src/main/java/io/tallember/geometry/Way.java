@@ -36,7 +36,8 @@ public record Way(List<Leg> legs, boolean closed) {
             if (!(leg.length() > 10 * tol.linear())) {
                 throw new GeometryException(
                         GeometryException.Reason.DEGENERATE,
-                        "Leg " + (i + 1) + " of the path has no length, near " + leg.start().said() + ".");
+                        "Leg " + (i + 1) + " of the path has no length, near "
+                                + leg.start().said() + ".");
             }
             if (i > 0 && all.get(i - 1).end().distance(leg.start()) > 10 * tol.linear()) {
                 throw new GeometryException(
@@ -102,8 +103,7 @@ public record Way(List<Leg> legs, boolean closed) {
 
     private static Leg longer(Leg a, double by) {
         Interval r = a.range();
-        Interval more =
-                a.forward() ? new Interval(r.lo(), r.hi() + by) : new Interval(r.lo() - by, r.hi());
+        Interval more = a.forward() ? new Interval(r.lo(), r.hi() + by) : new Interval(r.lo() - by, r.hi());
         return new Leg(a.curve(), more, a.forward(), a.id());
     }
 

@@ -16,6 +16,11 @@ public interface ProfileStep extends MaterialStep {
     }
 
     @Override
+    default List<String> outlines() {
+        return List.of(sketch());
+    }
+
+    @Override
     default void fits(PartDocument doc) {
         if (doc.find(sketch()).filter(SketchStep.class::isInstance).isEmpty()) {
             throw Refusal.of(name() + " takes its outline from step " + sketch() + ", which isn't a sketch.");

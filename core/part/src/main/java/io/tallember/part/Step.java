@@ -70,9 +70,14 @@ public interface Step {
         return false;
     }
 
+    /** Whether it makes a path that others can go along. */
+    default boolean makesPath() {
+        return false;
+    }
+
     /** Whether it draws nothing of the part, but what others are made with, so that it may be hidden. */
     default boolean helps() {
-        return makesPlane() || makesAxis();
+        return makesPlane() || makesAxis() || makesPath();
     }
 
     /**
@@ -81,6 +86,11 @@ public interface Step {
      * @throws io.tallember.geometry.GeometryException BAD_VALUE when that isn't there
      */
     default void fits(PartDocument doc) {}
+
+    /** Ids of the sketches whose outlines or lines it makes material or paths of. */
+    default List<String> outlines() {
+        return List.of();
+    }
 
     /** Ids of the steps this one builds on. */
     List<String> uses();

@@ -45,32 +45,26 @@ final class SampleParts {
 
     /** A bent tube: legs along the axes, the bends set for all at once. */
     private static PartDocument cableConduit() {
-        return told(
-                "Cable conduit",
-                """
+        return told("Cable conduit", """
                 {"kind":"path","id":"","name":"Run","start":{"x":0,"y":0,"z":0},"bend":14,"closed":false,"legs":[
                 {"id":"n1","way":"straight","toward":"z","length":46},
                 {"id":"n2","way":"straight","toward":"x","length":64},
                 {"id":"n3","way":"straight","toward":"y","length":52},
-                {"id":"n4","way":"straight","toward":"-z","length":30}]}""",
-                """
+                {"id":"n4","way":"straight","toward":"-z","length":30}]}""", """
                 {"kind":"sweep","id":"","name":"Tube","sketch":"","regions":[],"round":{"diameter":10,"wall":1.2},
                 "along":{"step":"s1"},"keep":"square","twist":0,"mode":"body"}""");
     }
 
     /** A wound wire with a straight leg at either end, led smoothly out of the coil. */
     private static PartDocument balanceSpring() {
-        return told(
-                "Vane balance spring",
-                """
+        return told("Vane balance spring", """
                 {"kind":"path","id":"","name":"Wire","start":{"x":8,"y":-7,"z":-16},"bend":3,"closed":false,"legs":[
                 {"id":"n1","way":"straight","toward":"z","length":16},
                 {"id":"n2","way":"straight","toward":"y","length":7},
                 {"id":"n3","way":"coil","about":"z","diameter":16,"start":0,"by":"wire-turns","pitch":3,"turns":9,
                 "height":25,"wire":1.6,"gap":0.3,"left":false,"grow":0,"leave":"y"},
                 {"id":"n4","way":"straight","toward":"y","length":7},
-                {"id":"n5","way":"straight","toward":"z","length":16}]}""",
-                """
+                {"id":"n5","way":"straight","toward":"z","length":16}]}""", """
                 {"kind":"sweep","id":"","name":"Spring","sketch":"","regions":[],"round":{"diameter":1.6,"wall":0},
                 "along":{"step":"s1"},"keep":"square","twist":0,"mode":"body"}""");
     }

@@ -313,9 +313,7 @@ public final class SurfaceRegion {
         }
         Vec2 a = surface.project(p);
         Vec2 b = UvLoop.near(surface.project(q), a, surface.uPeriod(), surface.vPeriod());
-        Vec3 way = surface.du(a.x(), a.y())
-                .times(b.x() - a.x())
-                .plus(b.y() - a.y(), surface.dv(a.x(), a.y()));
+        Vec3 way = surface.du(a.x(), a.y()).times(b.x() - a.x()).plus(b.y() - a.y(), surface.dv(a.x(), a.y()));
         return way.length() <= FARTHER * p.distance(q);
     }
 

@@ -141,7 +141,9 @@ public class PartView {
                 .ways()
                 .forEach((id, w) -> stage("path", doc.step(id).name(), unshown, () -> {
                     ArrayNode points = MAKE.arrayNode();
-                    w.drawn().forEach(p -> points.addArray().add(p.x()).add(p.y()).add(p.z()));
+                    w.drawn()
+                            .forEach(
+                                    p -> points.addArray().add(p.x()).add(p.y()).add(p.z()));
                     ways.set(id, points);
                 }));
         ObjectNode marks = n.putObject("marks");
@@ -234,9 +236,11 @@ public class PartView {
         if (!(s instanceof SketchStep)) {
             n.retain("kind", "id", "name", "off");
         }
-        if (s instanceof ProfileStep p) {
+        if (s instanceof ProfileStep p && !p.sketch().isEmpty()) {
             n.put("profile", p.sketch());
         }
+        ArrayNode outlines = n.putArray("outlines");
+        s.outlines().forEach(outlines::add);
         n.put("opens", s.reserved() > 0);
         n.put("status", o.status().name().toLowerCase(Locale.ROOT)).put("message", o.message());
         ArrayNode places = n.putArray("places");

@@ -71,7 +71,9 @@ public final class Profiles {
             boundary = line.boundary();
             return line.closes(Tolerance.DEFAULT)
                     ? new Named(
-                            new Profile(placed.frame(), line.outline(), List.of(), line.name()), ref.id(), line.inside())
+                            new Profile(placed.frame(), line.outline(), List.of(), line.name()),
+                            ref.id(),
+                            line.inside())
                     : new Named(null, ref.id(), line.inside(), line);
         }
         Region region = find(ref, placed);

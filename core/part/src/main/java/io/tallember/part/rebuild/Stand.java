@@ -15,7 +15,8 @@ import java.util.Set;
 
 /** What stands after a step: bodies and placed sketches. Equality is identity, which is what results are kept by. */
 public final class Stand {
-    public static final Stand NOTHING = new Stand(List.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Set.of());
+    public static final Stand NOTHING =
+            new Stand(List.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Set.of());
 
     private final List<PartBody> bodies;
     private final Map<String, PlacedSketch> sketches;

@@ -23,7 +23,8 @@ public final class Ways {
     public static Leg edge(EdgeReference ref, String whose, Stand before, List<String> notes, String id) {
         EdgeFinder.Found found = EdgeFinder.find(ref, before.bodies())
                 .orElseThrow(() -> new GeometryException(
-                        Reason.LOST_REFERENCE, "An edge that " + whose + " follows is no longer there. Pick another one."));
+                        Reason.LOST_REFERENCE,
+                        "An edge that " + whose + " follows is no longer there. Pick another one."));
         if (!found.exact()) {
             notes.add("An edge that " + whose
                     + " follows has changed its neighbours; the piece nearest to the old one was taken.");
@@ -33,8 +34,7 @@ public final class Ways {
     }
 
     /** The legs along a drawn line, or all round a region. */
-    public static List<Leg> line(
-            String sketch, RegionReference ref, Stand before, List<String> notes, String id) {
+    public static List<Leg> line(String sketch, RegionReference ref, Stand before, List<String> notes, String id) {
         PlacedSketch placed = before.holding(sketch)
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,

@@ -14,7 +14,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -22,8 +21,6 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** Kinds that take regions or drawn lines of a sketch. */
 public abstract class ProfileKind extends Kind {
-    private static final Set<String> USERS = Set.of("extrude", "revolve", "rib", "sweep", "path", "loft");
-
     public ProfileKind(int stage, String kind) {
         super(stage, kind);
     }
@@ -77,10 +74,8 @@ public abstract class ProfileKind extends Kind {
 
     /** Sketches that are built, and that nothing is made of yet. */
     public static List<String> free(Context c) {
-        List<String> used = c.steps().stream()
-                .filter(s -> USERS.contains(Kinds.word(s)))
-                .flatMap(s -> s.uses().stream())
-                .toList();
+        List<String> used =
+                c.steps().stream().flatMap(s -> s.outlines().stream()).toList();
         return c.steps().stream()
                 .filter(s -> s instanceof SketchStep && !used.contains(s.id()))
                 .filter(s -> c.built().get().outcome(s.id()).status() == StepOutcome.Status.BUILT)

@@ -2,17 +2,12 @@ package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
-import io.tallember.geometry.Cylinder;
-import io.tallember.geometry.Ellipse;
-import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
-import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
-import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
@@ -124,7 +119,11 @@ public final class Extrude {
                     ? List.of(new Loop(List.of(below)), new Loop(List.of(above)))
                     : List.of(new Loop(
                             List.of(below, new Coedge(up[(i + 1) % corners], true), above, new Coedge(up[i], false))));
-            faces.add(new Face(Sides.extruded(profile.frame(), e), sense(e), sides, List.of(new Origin(step, "side", e.source()))));
+            faces.add(new Face(
+                    Sides.extruded(profile.frame(), e),
+                    sense(e),
+                    sides,
+                    List.of(new Origin(step, "side", e.source()))));
             bottom.add(0, new Coedge(lowEdge[i], !e.forward()));
             top.add(new Coedge(highEdge[i], e.forward()));
         }

@@ -44,13 +44,7 @@ final class LegSides {
 
     private Travel travel;
 
-    LegSides(
-            Profile profile,
-            Leg leg,
-            Carriage.Motion motion,
-            DoubleFunction<Frame> at,
-            boolean along,
-            Tolerance tol) {
+    LegSides(Profile profile, Leg leg, Carriage.Motion motion, DoubleFunction<Frame> at, boolean along, Tolerance tol) {
         this.profile = profile;
         this.leg = leg;
         this.at = at;

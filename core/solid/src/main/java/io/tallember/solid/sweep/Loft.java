@@ -169,7 +169,10 @@ public final class Loft {
     private Vec3 roughly(Section s) {
         return s.profile() == null
                 ? s.point()
-                : Ring.of(s.profile().frame(), s.profile().outer(), s.profile().frame().z())
+                : Ring.of(
+                                s.profile().frame(),
+                                s.profile().outer(),
+                                s.profile().frame().z())
                         .centre();
     }
 
@@ -270,7 +273,10 @@ public final class Loft {
         List<Station> stations = new ArrayList<>();
         for (int k : at) {
             boolean again = shape.closed() && k == n;
-            stations.add(again ? stations.get(0) : new Station(rings[k], sections.get(k).point(), count));
+            stations.add(
+                    again
+                            ? stations.get(0)
+                            : new Station(rings[k], sections.get(k).point(), count));
         }
         for (int p = 0; p + 1 < at.size(); p++) {
             patch(likes, rows, at.get(p), at.get(p + 1), stations.get(p), stations.get(p + 1));
@@ -304,8 +310,7 @@ public final class Loft {
         return out;
     }
 
-    private void patch(
-            List<Rational> likes, List<List<double[][]>> rows, int from, int to, Station a, Station b) {
+    private void patch(List<Rational> likes, List<List<double[][]>> rows, int from, int to, Station a, Station b) {
         int count = likes.size();
         NurbsSurface[] surfaces = new NurbsSurface[count];
         boolean turned = b.ring == null; // a tip is to be at the lowest v
@@ -366,7 +371,8 @@ public final class Loft {
         }
         if (named instanceof Circle c) {
             Vec3 from = a.point().minus(c.frame().origin());
-            Vec3 middle = side.point(0.5 * (side.lo() + side.hi())).minus(c.frame().origin());
+            Vec3 middle =
+                    side.point(0.5 * (side.lo() + side.hi())).minus(c.frame().origin());
             Frame f = Frame.of(c.frame().origin(), from.cross(middle), from);
             Circle k = new Circle(f, c.radius());
             return new Edge(k, new Interval(0, k.project(b.point())), a, b, tol.linear());

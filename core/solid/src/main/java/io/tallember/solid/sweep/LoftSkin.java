@@ -34,7 +34,8 @@ final class LoftSkin {
         carriage = own ? new Carriage(middle, Manner.SQUARE, tol) : null;
         at = new double[centres.size()];
         for (int i = 1; i < at.length; i++) {
-            double step = own ? middle.legs().get(i - 1).length() : centres.get(i).distance(centres.get(i - 1));
+            double step =
+                    own ? middle.legs().get(i - 1).length() : centres.get(i).distance(centres.get(i - 1));
             at[i] = at[i - 1] + Math.max(step, 1e-6);
         }
     }
@@ -124,8 +125,7 @@ final class LoftSkin {
      * @param rows of all sections
      * @param turned whether its v is to run the other way
      */
-    NurbsSurface surface(
-            Rational like, List<double[][]> rows, List<Vec3> normals, int from, int to, boolean turned) {
+    NurbsSurface surface(Rational like, List<double[][]> rows, List<Vec3> normals, int from, int to, boolean turned) {
         boolean free = shape.first() == 0 && shape.last() == 0;
         boolean straight = shape.run() == Loft.Run.STRAIGHT || rows.size() == 2 && free;
         if (shape.run() == Loft.Run.MIDDLE) {
@@ -162,8 +162,7 @@ final class LoftSkin {
         for (int i = 0; i < n; i++) {
             local.add(placed(rows.get(i), frame(at[i], i == n - 1 ? n - 2 : i).inverse()));
         }
-        double[][][] slopes =
-                n > 2 ? Skin.slopes(local, at, new Skin.Ends(null, null, shape.closed())) : null;
+        double[][][] slopes = n > 2 ? Skin.slopes(local, at, new Skin.Ends(null, null, shape.closed())) : null;
         return Skin.fitted(
                 like,
                 t -> {

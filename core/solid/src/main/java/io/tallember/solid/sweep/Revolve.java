@@ -1,9 +1,7 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
-import io.tallember.geometry.Cone;
 import io.tallember.geometry.Curve;
-import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
@@ -12,11 +10,8 @@ import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
-import io.tallember.geometry.Revolution;
-import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;

@@ -61,7 +61,8 @@ final class Rings {
         if (cut.stretches().size() == 2) {
             return cut;
         }
-        // a spline that was begun elsewhere than at its own start has a joint too many: it is one curve again, in four stretches
+        // a spline that was begun elsewhere than at its own start has a joint too many: it is one curve again, in four
+        // stretches
         return cut;
     }
 
@@ -78,9 +79,7 @@ final class Rings {
         }
         Vec3 n = axis.times(1 / sine);
         double angle = Math.atan2(sine, from.normal().dot(to.normal()));
-        return d.times(Math.cos(angle))
-                .plus(Math.sin(angle), n.cross(d))
-                .plus(n.dot(d) * (1 - Math.cos(angle)), n);
+        return d.times(Math.cos(angle)).plus(Math.sin(angle), n.cross(d)).plus(n.dot(d) * (1 - Math.cos(angle)), n);
     }
 
     /** A ring with as many stretches as its neighbour, begun where it turns least. */

@@ -122,7 +122,11 @@ public final class Scaled {
             return n.mapped(this::point);
         }
         if (c instanceof Helix h) {
-            return new Helix(frame(h.frame()), times * h.radius(), times * h.flare(), h.climb().times(times));
+            return new Helix(
+                    frame(h.frame()),
+                    times * h.radius(),
+                    times * h.flare(),
+                    h.climb().times(times));
         }
         if (c instanceof Parallel k) {
             return new Parallel(curve(k.base()), k.planeNormal(), times * k.by());

@@ -140,9 +140,9 @@ public final class Sweep {
                 Edge[] e = new Edge[n];
                 for (int i = 0; i < n; i++) {
                     Profile.Edge of = loop.get(i);
-                    Projected.Stretch s = cut == null
-                            ? new Projected.Stretch(of.curve().placed(frame), of.range())
-                            : new Projected(frame, way, cut).curve(of.curve(), of.range());
+                    MitreCut.Stretch s = cut == null
+                            ? new MitreCut.Stretch(of.curve().placed(frame), of.range())
+                            : new MitreCut(frame, way, cut).curve(of.curve(), of.range());
                     Vertex from = of.forward() ? v[i] : v[(i + 1) % n];
                     Vertex to = of.forward() ? v[(i + 1) % n] : v[i];
                     e[i] = new Edge(s.curve(), s.range(), from, to, tol.linear());
@@ -154,7 +154,7 @@ public final class Sweep {
 
         Vec3 point(Vec3 local) {
             Vec3 p = frame.point(local);
-            return cut == null ? p : Projected.along(p, way, cut);
+            return cut == null ? p : MitreCut.along(p, way, cut);
         }
     }
 
@@ -229,7 +229,8 @@ public final class Sweep {
             if (sine < FLAT) {
                 throw new GeometryException(
                         Reason.DEGENERATE,
-                        "The outline lies along the path near " + leg.curve().point(t).said()
+                        "The outline lies along the path near "
+                                + leg.curve().point(t).said()
                                 + ", so nothing would be swept there. Stand it across the path, or choose square to it.");
             }
         }
@@ -288,18 +289,14 @@ public final class Sweep {
 
     private void leg(int number, Station from, Station to) {
         LegSides sides = new LegSides(
-                profile,
-                way.legs().get(number),
-                carriage.motion(number),
-                t -> placed(number, t),
-                along,
-                tol);
+                profile, way.legs().get(number), carriage.motion(number), t -> placed(number, t), along, tol);
         for (int l = 0; l < profile.loops().size(); l++) {
             List<Profile.Edge> loop = profile.loops().get(l);
             int n = loop.size();
             Edge[] rails = new Edge[n];
             for (int i = 0; i < n && n > 1; i++) {
-                rails[i] = sides.rail(loop.get(i).start(), from.corners.get(l)[i], to.corners.get(l)[i]);
+                rails[i] = sides.rail(
+                        loop.get(i).start(), from.corners.get(l)[i], to.corners.get(l)[i]);
             }
             for (int i = 0; i < n; i++) {
                 Profile.Edge e = loop.get(i);
@@ -323,7 +320,11 @@ public final class Sweep {
                                                 new Coedge(b, f),
                                                 new Coedge(rails[(i + 1) % n], false))));
                 Surface s = sides.surface(e);
-                faces.add(new Face(s, sides.outside(s, e), loops, List.of(origin(e, way.legs().get(number)))));
+                faces.add(new Face(
+                        s,
+                        sides.outside(s, e),
+                        loops,
+                        List.of(origin(e, way.legs().get(number)))));
                 loopOf.add(l);
             }
         }

@@ -169,7 +169,8 @@ class LoftTest {
         Loft.Section tip = new Loft.Section(null, new Vec3(0, 0, 5), 0);
         assertThatThrownBy(() -> lofted(SMOOTH, round(0, 5), tip, round(10, 3)))
                 .hasMessageContaining("only begin or end in a point");
-        Profile ring = new Profile(Frame.WORLD, Shapes.circle(0, 0, 5, true), List.of(Shapes.circle(0, 0, 3, false)), "r");
+        Profile ring =
+                new Profile(Frame.WORLD, Shapes.circle(0, 0, 5, true), List.of(Shapes.circle(0, 0, 3, false)), "r");
         assertThatThrownBy(() -> lofted(SMOOTH, at(ring), round(10, 3))).hasMessageContaining("holes");
         assertThat(volume(lofted(
                         STRAIGHT,

@@ -100,7 +100,9 @@ class SweepTest {
         assertWatertight(pipe);
         Body bar = swept(square(across(way), 5, 3), way, Manner.SQUARE);
         assertThat(volume(bar)).isCloseTo(15 * way.length(), within(1e-9 * volume(bar)));
-        assertThat(bar.faces()).hasSize(22).allSatisfy(f -> assertThat(f.surface().canonical()).isTrue());
+        assertThat(bar.faces())
+                .hasSize(22)
+                .allSatisfy(f -> assertThat(f.surface().canonical()).isTrue());
         Body back = swept(square(across(way.reversed()), 5, 3), way.reversed(), Manner.SQUARE);
         assertThat(volume(back)).isCloseTo(volume(bar), within(1e-9 * volume(bar)));
     }
@@ -141,9 +143,10 @@ class SweepTest {
         Frame f = Frame.of(Vec3.ZERO, Vec3.X, Vec3.Z);
         Body bar = swept(square(f, 4, 3), flat, Manner.SQUARE);
         assertThat(volume(bar)).isCloseTo(12 * flat.length(), within(1e-8 * volume(bar)));
-        assertThat(bar.faces().stream().filter(x -> x.surface() instanceof Plane)).hasSize(4);
-        Way wild = spline(
-                Vec3.ZERO, new Vec3(20, 0, 5), new Vec3(30, 15, 15), new Vec3(50, 10, -5), new Vec3(60, 30, 10));
+        assertThat(bar.faces().stream().filter(x -> x.surface() instanceof Plane))
+                .hasSize(4);
+        Way wild =
+                spline(Vec3.ZERO, new Vec3(20, 0, 5), new Vec3(30, 15, 15), new Vec3(50, 10, -5), new Vec3(60, 30, 10));
         Body wildBar = swept(square(across(wild), 4, 3), wild, Manner.SQUARE);
         assertThat(volume(wildBar)).isCloseTo(12 * wild.length(), within(1e-8 * volume(wildBar)));
         assertWatertight(wildBar);
@@ -185,7 +188,8 @@ class SweepTest {
     /** Turns that overlap are refused, also by a hair; those that touch, and flat ones far closer than they are wide, are built. */
     @Test
     void turnsThatMeet() {
-        double touching = 3 / Math.sqrt(1 - Math.pow(3 / (20 * Math.PI), 2)); // the turns' distance, not their pitch, is 3
+        double touching =
+                3 / Math.sqrt(1 - Math.pow(3 / (20 * Math.PI), 2)); // the turns' distance, not their pitch, is 3
         for (double less : new double[] {1, 1e-4}) {
             Way way = coil(10, touching - less, 3);
             assertThatThrownBy(() -> Sweep.of(round(across(way), 1.5), way, Manner.SQUARE, "s1", "r1", TOL))
@@ -195,7 +199,11 @@ class SweepTest {
         swept(round(across(way), 1.5), way, Manner.SQUARE);
         Way close = coil(10, 0.6, 3);
         Frame f = across(close);
-        Frame flat = new Frame(f.origin(), close.legs().get(0).start().unit(), f.z().cross(close.legs().get(0).start().unit()), f.z());
+        Frame flat = new Frame(
+                f.origin(),
+                close.legs().get(0).start().unit(),
+                f.z().cross(close.legs().get(0).start().unit()),
+                f.z());
         Body strip = swept(square(flat, 4, 0.4), close, Manner.SQUARE);
         assertThat(volume(strip)).isCloseTo(1.6 * close.length(), within(1e-8 * volume(strip)));
         Way closer = coil(10, 0.38, 3);
@@ -218,8 +226,8 @@ class SweepTest {
                 .hasMessageContaining("reaches 12 mm");
         assertThatThrownBy(() -> Sweep.of(round(across(way), 10.5), way, Manner.SQUARE, "s1", "r1", TOL))
                 .hasMessageContaining("reaches 10.5 mm");
-        assertThatThrownBy(() ->
-                        Sweep.of(square(Frame.WORLD, 4, 4), way, new Manner(Manner.Keep.FIXED, null, 0), "s1", "r1", TOL))
+        assertThatThrownBy(() -> Sweep.of(
+                        square(Frame.WORLD, 4, 4), way, new Manner(Manner.Keep.FIXED, null, 0), "s1", "r1", TOL))
                 .hasMessageContaining("lies along the path");
         Vec3 a = new Vec3(10, 0, 0);
         assertThatThrownBy(() -> Way.of(
@@ -243,7 +251,8 @@ class SweepTest {
             assertThat(common).hasSize(3);
             assertSound(both);
             assertSound(common);
-            assertThat(MassProperties.of(both).volume() + MassProperties.of(common).volume())
+            assertThat(MassProperties.of(both).volume()
+                            + MassProperties.of(common).volume())
                     .isCloseTo(volume(bar) + volume(plate), within(1e-8 * volume(plate)));
         }
     }

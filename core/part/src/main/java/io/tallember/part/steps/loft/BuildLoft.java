@@ -38,8 +38,7 @@ final class BuildLoft {
         return Material.apply(step, "loft", List.of(body), before);
     }
 
-    private static Loft.Section section(
-            LoftStep.Section s, LoftStep step, Stand before, List<String> notes) {
+    private static Loft.Section section(LoftStep.Section s, LoftStep step, Stand before, List<String> notes) {
         if (s.of() instanceof LoftStep.Of.Point p) {
             return new Loft.Section(null, PointFinder.place(p.corner(), "this loft", before, notes), s.shift());
         }
@@ -58,9 +57,10 @@ final class BuildLoft {
 
     private static Profile region(LoftStep.Of.Region r, Stand before, List<String> notes) {
         PlacedSketch placed = before.holding(r.sketch())
-                .orElseThrow(() -> new GeometryException(
-                        Reason.LOST_REFERENCE,
-                        "A sketch that this loft goes through isn't built. Switch it on, or mend what is wrong with it."));
+                .orElseThrow(
+                        () -> new GeometryException(
+                                Reason.LOST_REFERENCE,
+                                "A sketch that this loft goes through isn't built. Switch it on, or mend what is wrong with it."));
         Profiles.Named found = Profiles.one(r.region(), placed, notes);
         if (found.profile() == null) {
             throw new GeometryException(

@@ -54,8 +54,9 @@ public final class LoftKind extends Kind {
             // all sketches that nothing is made of yet, in order
             List<JsonNode> all = new ArrayList<>();
             for (String s : ProfileKind.free(f.context())) {
-                f.context().sketch(s).ifPresent(placed -> ProfileKind.likely(placed)
-                        .forEach(r -> all.add(region(s, r))));
+                f.context()
+                        .sketch(s)
+                        .ifPresent(placed -> ProfileKind.likely(placed).forEach(r -> all.add(region(s, r))));
             }
             f.pick("sections", all);
         }
@@ -81,8 +82,7 @@ public final class LoftKind extends Kind {
                 .flatMap(r -> f.context().sketch(r.path("sketch").asString("")).stream())
                 .map(s -> s.frame().z())
                 .toList();
-        boolean leaning = normals.stream()
-                .anyMatch(n -> n.cross(normals.get(0)).length() > 1e-6);
+        boolean leaning = normals.stream().anyMatch(n -> n.cross(normals.get(0)).length() > 1e-6);
         f.choose("run", leaning ? "middle" : "smooth");
     }
 
@@ -95,7 +95,10 @@ public final class LoftKind extends Kind {
 
     /** What a click gives as a section. */
     private static Optional<JsonNode> section(Hit h, Context c) {
-        if (h.what() == Hit.What.REGION && h.ref() != null && h.ref().has("boundary") && h.ref().has("inside")) {
+        if (h.what() == Hit.What.REGION
+                && h.ref() != null
+                && h.ref().has("boundary")
+                && h.ref().has("inside")) {
             return Optional.of(region(h.of(), h.ref()));
         }
         if (h.what() == Hit.What.FACE) {
@@ -118,7 +121,9 @@ public final class LoftKind extends Kind {
 
     @Override
     protected void follow(Form f, String place) {
-        if (place.equals("sections") && f.step().isEmpty() && f.picked("sections").size() == 2) {
+        if (place.equals("sections")
+                && f.step().isEmpty()
+                && f.picked("sections").size() == 2) {
             likelyRun(f);
         }
     }

@@ -130,6 +130,14 @@ public record LoftStep(
     }
 
     @Override
+    public List<String> outlines() {
+        return sections.stream()
+                .filter(s -> s.of() instanceof Of.Region)
+                .map(s -> ((Of.Region) s.of()).sketch())
+                .toList();
+    }
+
+    @Override
     public List<String> uses() {
         Set<String> all = new LinkedHashSet<>();
         sections.forEach(s -> all.addAll(s.of().steps()));

@@ -1,6 +1,5 @@
 package io.tallember.part.steps.path;
 
-import io.tallember.geometry.Bends;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Climb;
 import io.tallember.geometry.Frame;
@@ -11,6 +10,7 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.RoundedCorners;
 import io.tallember.geometry.Terms;
 import io.tallember.geometry.Through;
 import io.tallember.geometry.Tolerance;
@@ -57,8 +57,7 @@ final class BuildPath {
             try {
                 add(leg);
             } catch (GeometryException e) {
-                throw new GeometryException(
-                        e.reason(), "Leg " + (i + 1) + ": " + e.sentence(), e.remedy());
+                throw new GeometryException(e.reason(), "Leg " + (i + 1) + ": " + e.sentence(), e.remedy());
             }
             first = first == null ? legs.get(0).start() : first;
         }
@@ -66,7 +65,7 @@ final class BuildPath {
             append(List.of(Leg.straight(at, first, "close")), null);
         }
         double[] radii = bends.stream().mapToDouble(Double::doubleValue).toArray();
-        return Way.of(Bends.of(legs, radii, TOL), TOL);
+        return Way.of(RoundedCorners.of(legs, radii, TOL), TOL);
     }
 
     private void start() {
@@ -162,7 +161,8 @@ final class BuildPath {
         Vec3 side = to.plus(-to.dot(way), way);
         if (side.length() < 1e-6) {
             throw new GeometryException(
-                    Reason.BAD_VALUE, "the path goes that way already, or just against it. Choose a direction to turn to.");
+                    Reason.BAD_VALUE,
+                    "the path goes that way already, or just against it. Choose a direction to turn to.");
         }
         Vec3 centre = at.plus(a.radius(), side.unit());
         Vec3 axis = way.cross(side.unit());
@@ -242,8 +242,8 @@ final class BuildPath {
         if (!(Math.min(radius, radius + flare * angle) > 10 * TOL.linear())) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
-                    "the coil narrows by " + Terms.length(-c.grow()) + " a turn and would reach its own axis. Let it narrow"
-                            + " less, or give it fewer turns.");
+                    "the coil narrows by " + Terms.length(-c.grow())
+                            + " a turn and would reach its own axis. Let it narrow" + " less, or give it fewer turns.");
         }
         Helix h = new Helix(turning, radius, flare, Climb.even((c.left() ? -pitch : pitch) / (2 * Math.PI)));
         append(List.of(new Leg(h, new Interval(0, angle), true, c.id())), c.bend());
@@ -317,7 +317,8 @@ final class BuildPath {
         double y = way.dot(f.y());
         if (Math.hypot(x, y) < 1e-6) {
             throw new GeometryException(
-                    Reason.BAD_VALUE, "a coil never goes straight along its axis. Choose another direction to leave along.");
+                    Reason.BAD_VALUE,
+                    "a coil never goes straight along its axis. Choose another direction to leave along.");
         }
         double wanted = Math.atan2(y, x);
         double t = angle;

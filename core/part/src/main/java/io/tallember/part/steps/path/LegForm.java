@@ -17,8 +17,19 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** The row of one leg in a path's sentence. */
 final class LegForm {
-    private static final Map<String, String> WAYS =
-            Map.of("straight", "straight", "arc", "arc", "spline", "spline", "edges", "edges", "line", "lines", "coil", "coil");
+    private static final Map<String, String> WAYS = Map.of(
+            "straight",
+            "straight",
+            "arc",
+            "arc",
+            "spline",
+            "spline",
+            "edges",
+            "edges",
+            "line",
+            "lines",
+            "coil",
+            "coil");
     private static final Set<String> FINISHES = Set.of("x", "-x", "y", "-y", "z", "-z", Toward.ALONG);
     private static final String[] DIRECTIONS = {"x", "-x", "y", "-y", "z", "-z", Toward.ON, Toward.ALONG};
 
@@ -131,7 +142,8 @@ final class LegForm {
         List<JsonNode> points = all(leg.path("points"));
         if (!points.isEmpty()) {
             f.dropRow(row + ".points", f.rows(row + ".points").get(0));
-            points.forEach(p -> f.addRow(row + ".points", f.rows(row + ".points").size()));
+            points.forEach(
+                    p -> f.addRow(row + ".points", f.rows(row + ".points").size()));
             for (int i = 0; i < points.size(); i++) {
                 String at = row + ".points." + f.rows(row + ".points").get(i);
                 for (String k : List.of("x", "y", "z")) {
@@ -186,7 +198,9 @@ final class LegForm {
                 }
             }
             case "spline" -> spline(f, p, row);
-            case "edges" -> p.edges("edges").lacking(f.picked(row + ".edges").isEmpty() ? p.words().text("legs.edges.lack") : "");
+            case "edges" ->
+                p.edges("edges")
+                        .lacking(f.picked(row + ".edges").isEmpty() ? p.words().text("legs.edges.lack") : "");
             case "lines" ->
                 p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region")
                         .field
@@ -256,7 +270,8 @@ final class LegForm {
         if (f.is(row + ".growing", "yes")) {
             p.length("grow");
         }
-        p.choice("leaves", "turns", "x", "-x", "y", "-y", "z", "-z", Toward.ALONG).quiet(f.is(row + ".leaves", "turns"));
+        p.choice("leaves", "turns", "x", "-x", "y", "-y", "z", "-z", Toward.ALONG)
+                .quiet(f.is(row + ".leaves", "turns"));
         if (f.is(row + ".leaves", Toward.ALONG)) {
             p.axis("axis");
             p.act("flip");

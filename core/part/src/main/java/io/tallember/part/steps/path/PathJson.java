@@ -46,9 +46,7 @@ final class PathJson {
 
     private static Toward toward(Fields f, String name) {
         return new Toward(
-                f.text(name),
-                f.has("axis") ? References.axis(f, "axis") : null,
-                f.has("flipped") && f.flag("flipped"));
+                f.text(name), f.has("axis") ? References.axis(f, "axis") : null, f.has("flipped") && f.flag("flipped"));
     }
 
     private static PathLeg leg(Fields f, Typed typed, String at) {
@@ -73,9 +71,7 @@ final class PathJson {
                         id, bend, points(f, typed, at), f.flag("smooth"), f.has("end") ? toward(f, "end") : null);
             case "edges" ->
                 new PathLeg.Edges(
-                        id,
-                        bend,
-                        f.list("edges").stream().map(References::edge).toList());
+                        id, bend, f.list("edges").stream().map(References::edge).toList());
             case "line" -> {
                 List<RegionReference> all = References.regions(f);
                 yield new PathLeg.Lines(id, bend, f.text("sketch"), all.isEmpty() ? null : all.get(0));
@@ -119,7 +115,9 @@ final class PathJson {
     static void write(PathStep p, ObjectNode n) {
         ObjectNode start = n.putObject("start");
         if (p.start() instanceof PathStep.Start.At a) {
-            start.put("x", a.place().x()).put("y", a.place().y()).put("z", a.place().z());
+            start.put("x", a.place().x())
+                    .put("y", a.place().y())
+                    .put("z", a.place().z());
         } else if (p.start() instanceof PathStep.Start.Corner c) {
             References.put(start, c.corner());
         } else if (p.start() instanceof PathStep.Start.End e) {
@@ -156,8 +154,9 @@ final class PathJson {
             }
         } else if (leg instanceof PathLeg.Spline s) {
             ArrayNode points = n.put("way", "spline").putArray("points");
-            s.points().forEach(p ->
-                    points.addObject().put("x", p.x()).put("y", p.y()).put("z", p.z()));
+            s.points()
+                    .forEach(p ->
+                            points.addObject().put("x", p.x()).put("y", p.y()).put("z", p.z()));
             n.put("smooth", s.smooth());
             if (s.end() != null) {
                 write(s.end(), "end", n);

@@ -19,7 +19,8 @@ import java.util.Set;
  * @param bend the radius of all corners that have none of their own, in mm; zero for sharp ones
  * @param closed whether a straight leg leads back to where it began
  */
-public record PathStep(String id, String name, boolean off, Start start, List<PathLeg> legs, double bend, boolean closed)
+public record PathStep(
+        String id, String name, boolean off, Start start, List<PathLeg> legs, double bend, boolean closed)
         implements Step {
     private static final int MOST = 500;
     /** Numbers that a leg has only while they count. */
@@ -113,6 +114,14 @@ public record PathStep(String id, String name, boolean off, Start start, List<Pa
     }
 
     @Override
+    public List<String> outlines() {
+        return legs.stream()
+                .filter(l -> l instanceof PathLeg.Lines)
+                .map(l -> ((PathLeg.Lines) l).sketch())
+                .toList();
+    }
+
+    @Override
     public List<String> uses() {
         Set<String> all = new LinkedHashSet<>();
         if (start instanceof Start.Corner c) {
@@ -125,7 +134,7 @@ public record PathStep(String id, String name, boolean off, Start start, List<Pa
     }
 
     @Override
-    public boolean helps() {
+    public boolean makesPath() {
         return true;
     }
 

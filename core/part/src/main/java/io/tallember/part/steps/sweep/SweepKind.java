@@ -19,7 +19,6 @@ import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
-import io.tallember.part.steps.path.PathStep;
 import io.tallember.solid.sweep.Manner;
 import io.tallember.solid.sweep.Wall;
 import java.util.ArrayList;
@@ -36,7 +35,10 @@ public final class SweepKind extends ProfileKind {
 
     @Override
     protected List<Offer> offers(Context c) {
-        boolean any = !paths(c, "").isEmpty() || lineDrawn(c) || drawn(c, false) || !c.bodies().isEmpty();
+        boolean any = !paths(c, "").isEmpty()
+                || lineDrawn(c)
+                || drawn(c, false)
+                || !c.bodies().isEmpty();
         return List.of(offer("sweep", any ? "" : words().text("why.path")));
     }
 
@@ -46,7 +48,7 @@ public final class SweepKind extends ProfileKind {
             if (s.id().equals(step)) {
                 break;
             }
-            if (s instanceof PathStep) {
+            if (s.makesPath()) {
                 out.add(new Option(s.id(), s.name()));
             }
         }
@@ -64,12 +66,12 @@ public final class SweepKind extends ProfileKind {
         f.choose("mode", f.context().bodies().isEmpty() ? "body" : "add");
         List<Option> paths = paths(f.context(), "");
         f.choose("along", paths.isEmpty() ? "line" : paths.get(paths.size() - 1).key());
-        boolean taken = takes(f, picked.stream().filter(h -> h.what() == Hit.What.REGION).toList());
+        boolean taken = takes(
+                f, picked.stream().filter(h -> h.what() == Hit.What.REGION).toList());
         f.choose("what", taken ? "regions" : "round");
         picked.stream().filter(h -> h.what() == Hit.What.LINE).findFirst().ifPresent(h -> line(f, h));
-        List<JsonNode> edges = picked.stream()
-                .flatMap(h -> h.edgeRef(f.context()).stream())
-                .toList();
+        List<JsonNode> edges =
+                picked.stream().flatMap(h -> h.edgeRef(f.context()).stream()).toList();
         if (!edges.isEmpty()) {
             f.choose("along", "edges");
             f.pick("edges", edges);
@@ -175,9 +177,7 @@ public final class SweepKind extends ProfileKind {
             open(f, "wall", wall, Measure.LENGTH);
         }
         JsonNode along = copy.path("along");
-        f.choose(
-                "along",
-                along.has("step") ? along.get("step").asString("") : along.has("sketch") ? "line" : "edges");
+        f.choose("along", along.has("step") ? along.get("step").asString("") : along.has("sketch") ? "line" : "edges");
         f.choose("lineOf", along.path("sketch").asString(""));
         f.pick("line", list(along.path("regions")));
         f.pick("edges", list(along.path("edges")));
@@ -300,7 +300,8 @@ public final class SweepKind extends ProfileKind {
         if (f.has("round")) {
             Fields r = f.part("round", "round");
             round = new SweepStep.Round(
-                    r.size("diameter", typed, place + "/diameter", false), r.size("wall", typed, place + "/wall", false));
+                    r.size("diameter", typed, place + "/diameter", false),
+                    r.size("wall", typed, place + "/wall", false));
         }
         SweepStep.Thin thin = null;
         if (f.has("thin")) {
@@ -342,7 +343,8 @@ public final class SweepKind extends ProfileKind {
         if (!s.along().path().isEmpty()) {
             along.put("step", s.along().path());
         } else if (s.along().line() != null) {
-            References.regions(along.put("sketch", s.along().sketch()), List.of(s.along().line()));
+            References.regions(
+                    along.put("sketch", s.along().sketch()), List.of(s.along().line()));
         } else {
             var edges = along.putArray("edges");
             s.along().edges().forEach(e -> References.put(edges.addObject(), e));

@@ -180,6 +180,18 @@ public record SweepStep(
     }
 
     @Override
+    public List<String> outlines() {
+        List<String> all = new ArrayList<>();
+        if (round == null) {
+            all.add(sketch);
+        }
+        if (along.line() != null) {
+            all.add(along.sketch());
+        }
+        return all;
+    }
+
+    @Override
     public void fits(PartDocument doc) {
         if (round == null) {
             ProfileStep.super.fits(doc);

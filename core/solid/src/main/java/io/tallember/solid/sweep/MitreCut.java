@@ -12,7 +12,7 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec3;
 
 /** A flat profile as a plane cuts what it sweeps along a straight way: an affine image of it, of exact kinds. */
-final class Projected {
+final class MitreCut {
     /** A curve and the range that is meant of it. */
     record Stretch(Curve curve, Interval range) {}
 
@@ -21,7 +21,7 @@ final class Projected {
     private final Vec3 y;
 
     /** @param frame of the profile, {@code way} the direction in which it is swept, {@code onto} the plane */
-    Projected(Frame frame, Vec3 way, Plane onto) {
+    MitreCut(Frame frame, Vec3 way, Plane onto) {
         origin = along(frame.origin(), way, onto);
         x = along(frame.origin().plus(frame.x()), way, onto).minus(origin);
         y = along(frame.origin().plus(frame.y()), way, onto).minus(origin);

@@ -7,8 +7,8 @@ import java.util.List;
  * Corners of a way rounded: between straight legs by arcs, between others by a smooth piece that takes as much of both legs as an arc
  * would.
  */
-public final class Bends {
-    private Bends() {}
+public final class RoundedCorners {
+    private RoundedCorners() {}
 
     /**
      * The legs with their corners rounded.
@@ -71,12 +71,13 @@ public final class Bends {
 
     private static GeometryException tooLong(
             Leg leg, int i, double length, double over, double[] taken, double[] radii, int next) {
-        double fits = Math.floor(1e6 * Math.max(taken[i] > 0 ? radii[i] : 0, taken[next] > 0 ? radii[next] : 0) * length
-                        / over)
+        double fits = Math.floor(
+                        1e6 * Math.max(taken[i] > 0 ? radii[i] : 0, taken[next] > 0 ? radii[next] : 0) * length / over)
                 / 1e6;
         return new GeometryException(
                 GeometryException.Reason.BAD_VALUE,
-                "The bends beside leg " + (i + 1) + " of the path take " + Terms.length(over) + " of it, and it is only "
+                "The bends beside leg " + (i + 1) + " of the path take " + Terms.length(over)
+                        + " of it, and it is only "
                         + Terms.length(length) + " long, near "
                         + leg.curve().point(leg.range().middle()).said() + ". The largest radius that fits there is "
                         + Terms.length(fits) + ".",
