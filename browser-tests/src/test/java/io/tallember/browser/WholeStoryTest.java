@@ -247,7 +247,7 @@ class WholeStoryTest extends Browsing {
     void aBlockWithoutASketchIsBoredWalledAndSplit() {
         newPart("Clamp");
         page.keys(Keys.ESCAPE, Keys.ENTER);
-        page.keys("2", "e");
+        page.keys("2", "t");
         page.sees("[data-testid=live]", "volume +24");
         page.keys(Keys.ENTER);
         double block = 40 * 30 * 20;
@@ -294,7 +294,7 @@ class WholeStoryTest extends Browsing {
         page.untilVolume(bored);
 
         // cut apart along a plane: the same volume, two bodies
-        page.keys("2", "r");
+        page.keys("2", "a");
         page.choose(".work [aria-label='Plane or face']", "the side plane");
         page.sees("[data-testid=live]", "2 bodies");
         page.keys(Keys.ENTER);

@@ -94,7 +94,7 @@ final class FaceIntegral {
             new FaceIntegral(f, turned, ref, sum, STRAIGHT_ON, -Math.PI / 2).loops();
             return sum;
         }
-        Patch patch = Patch.of(f);
+        UvRectangle patch = UvRectangle.of(f);
         if (patch != null) {
             new FaceIntegral(f, f.surface(), ref, sum, STRAIGHT_ON, 0).over(patch);
         } else if (f.surface().vPeriod() > 0) {
@@ -177,7 +177,7 @@ final class FaceIntegral {
     }
 
     /** Over a rectangle of the parameters, piece by piece. */
-    private void over(Patch p) {
+    private void over(UvRectangle p) {
         double[] us = s.uBreaks(p.u());
         double[] vs = s.vBreaks(p.v());
         boolean spline = s instanceof NurbsSurface n && !n.rational();

@@ -120,7 +120,7 @@ public final class Extrude {
                     : List.of(new Loop(
                             List.of(below, new Coedge(up[(i + 1) % corners], true), above, new Coedge(up[i], false))));
             faces.add(new Face(
-                    Sides.extruded(profile.frame(), e),
+                    SweptSides.extruded(profile.frame(), e),
                     sense(e),
                     sides,
                     List.of(new Origin(step, "side", e.source()))));

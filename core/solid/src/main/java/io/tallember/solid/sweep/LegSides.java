@@ -111,10 +111,10 @@ final class LegSides {
     Surface surface(Profile.Edge e) {
         if (extruded) {
             // on the normal's other side the same
-            return Sides.extruded(first, e);
+            return SweptSides.extruded(first, e);
         }
         if (axis != null) {
-            return new Sides(first, axis, tol).turned(e);
+            return new SweptSides(first, axis, tol).turned(e);
         }
         if (aboutWay(e)) {
             return Pipe.about(leg.curve(), leg.range(), ((Circle) e.curve()).radius());

@@ -13,7 +13,7 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Rational;
 import io.tallember.geometry.Recognise;
-import io.tallember.geometry.Skin;
+import io.tallember.geometry.Skinning;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -359,7 +359,7 @@ public final class Loft {
     }
 
     private Edge rail(NurbsSurface s, boolean turned, Vertex a, Vertex b) {
-        Nurbs side = Skin.side(s, false);
+        Nurbs side = Skinning.side(s, false);
         Curve named = Recognise.curve(side, 0.1 * NAMED).orElse(null);
         if (named instanceof Line) {
             return new Edge(

@@ -7,7 +7,7 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Rational;
-import io.tallember.geometry.Skin;
+import io.tallember.geometry.Skinning;
 import io.tallember.geometry.Through;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -102,9 +102,9 @@ final class LoftSkin {
     }
 
     /** The ends' derivatives as the shape asks for them. */
-    private Skin.Ends ends(List<double[][]> rows, List<Vec3> normals) {
+    private Skinning.Ends ends(List<double[][]> rows, List<Vec3> normals) {
         int n = rows.size();
-        return new Skin.Ends(
+        return new Skinning.Ends(
                 shape.first() > 0 ? square(rows.get(0), normals.get(0), shape.first()) : null,
                 shape.last() > 0 ? square(rows.get(n - 1), normals.get(n - 1), shape.last()) : null,
                 shape.closed());
@@ -132,11 +132,11 @@ final class LoftSkin {
             return along(like, rows, from, to);
         }
         if (straight) {
-            return Skin.straight(like, rows.get(turned ? to : from), rows.get(turned ? from : to));
+            return Skinning.straight(like, rows.get(turned ? to : from), rows.get(turned ? from : to));
         }
-        double[][][] slopes = Skin.slopes(rows, at, ends(rows, normals));
+        double[][][] slopes = Skinning.slopes(rows, at, ends(rows, normals));
         if (!turned) {
-            return Skin.cubic(like, rows, slopes, at, from, to);
+            return Skinning.cubic(like, rows, slopes, at, from, to);
         }
         int n = rows.size();
         List<double[][]> back = new ArrayList<>(rows);
@@ -152,7 +152,7 @@ final class LoftSkin {
                 }
             }
         }
-        return Skin.cubic(like, back, backSlopes, backAt, n - 1 - to, n - 1 - from);
+        return Skinning.cubic(like, back, backSlopes, backAt, n - 1 - to, n - 1 - from);
     }
 
     /** Told in the frame that is carried along the middle line, and fitted. */
@@ -162,8 +162,8 @@ final class LoftSkin {
         for (int i = 0; i < n; i++) {
             local.add(placed(rows.get(i), frame(at[i], i == n - 1 ? n - 2 : i).inverse()));
         }
-        double[][][] slopes = n > 2 ? Skin.slopes(local, at, new Skin.Ends(null, null, shape.closed())) : null;
-        return Skin.fitted(
+        double[][][] slopes = n > 2 ? Skinning.slopes(local, at, new Skinning.Ends(null, null, shape.closed())) : null;
+        return Skinning.fitted(
                 like,
                 t -> {
                     int k = from;

@@ -273,7 +273,7 @@ public final class Revolve {
             one.add(new Coedge(atHigh, !e.forward()));
             loops.add(new Loop(one));
         }
-        Surface s = new Sides(profile.frame(), axis, tol).turned(e);
+        Surface s = new SweptSides(profile.frame(), axis, tol).turned(e);
         double t = e.range().middle();
         Vec3 along = e.curve().derivative(t).times(e.forward() ? 1 : -1);
         Vec3 out = profile.frame().direction(along).cross(axis.y());

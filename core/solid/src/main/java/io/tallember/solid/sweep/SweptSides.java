@@ -21,13 +21,13 @@ import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 
 /** The surfaces that curves of a profile leave behind, of exact kinds: along the profile's normal, or about an axis in its plane. */
-final class Sides {
+final class SweptSides {
     private final Frame profile;
     private final Frame axis;
     private final Tolerance tol;
 
     /** @param axis z along the axis, x from it to the profile, y the profile's normal, which is where the turning starts to go */
-    Sides(Frame profile, Frame axis, Tolerance tol) {
+    SweptSides(Frame profile, Frame axis, Tolerance tol) {
         this.profile = profile;
         this.axis = axis;
         this.tol = tol;

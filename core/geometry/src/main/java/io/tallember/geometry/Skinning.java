@@ -8,8 +8,8 @@ import java.util.function.DoubleFunction;
  * Surfaces through rows of homogeneous points: straight from row to row, cubic with continuous bends through several, or fitted to
  * rows that are told for every parameter. u runs along a row, v from row to row.
  */
-public final class Skin {
-    private Skin() {}
+public final class Skinning {
+    private Skinning() {}
 
     /**
      * How a skin through several rows leaves its first and comes to its last.
@@ -174,7 +174,7 @@ public final class Skin {
                     return Math.sqrt(most);
                 },
                 within);
-        List<double[][]> net = fit.poles().stream().map(Skin::row).toList();
+        List<double[][]> net = fit.poles().stream().map(Skinning::row).toList();
         return surface(like, net, RowFit.DEGREE, fit.knots());
     }
 

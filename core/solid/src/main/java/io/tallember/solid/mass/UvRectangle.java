@@ -13,7 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** The parameters of a face on a pipe or a spline surface that is a whole rectangle of them, such as a sweep leaves. */
-record Patch(Interval u, Interval v) {
+record UvRectangle(Interval u, Interval v) {
     /** How far, as a share of the domain, an edge may be off the rectangle's side. */
     private static final double OFF = 1e-8;
 
@@ -21,7 +21,7 @@ record Patch(Interval u, Interval v) {
     private static final double[] SAMPLES = {0, 0.13, 0.31, 0.5, 0.77, 0.9, 1};
 
     /** Null where the face isn't such a rectangle, or is on another kind of surface. */
-    static Patch of(Face f) {
+    static UvRectangle of(Face f) {
         Surface s = f.surface();
         if (!(s instanceof NurbsSurface) && !(s instanceof Pipe) || s.tip() != null || s.vPeriod() > 0) {
             return null;
@@ -54,7 +54,7 @@ record Patch(Interval u, Interval v) {
                 }
             }
         }
-        return new Patch(u, v);
+        return new UvRectangle(u, v);
     }
 
     /** Some places of each piece, in the parameters; null as soon as a piece doesn't run along one of them. */
