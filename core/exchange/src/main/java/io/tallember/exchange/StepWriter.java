@@ -117,7 +117,8 @@ public final class StepWriter {
         put("SHAPE_DEFINITION_REPRESENTATION(" + ref(shape) + "," + ref(rep) + ")");
     }
 
-    private int solid(Body body, String name) {
+    private int solid(Body whole, String name) {
+        Body body = Halved.of(whole);
         written = body;
         List<Integer> shells = new ArrayList<>();
         for (Shell s : body.shells()) {
