@@ -46,7 +46,7 @@ class MouldedPartTest extends Browsing {
     void aTracedEdgeAndAPlaneBesideCarryNewMaterial() {
         page.keys("1");
         page.click(page.at(20, 15, 20));
-        page.keys("t");
+        page.keys("a");
         page.find("[data-testid=distance]");
         page.keys("5", Keys.ENTER);
         page.sees("[data-testid=steps]", "Plane beside");

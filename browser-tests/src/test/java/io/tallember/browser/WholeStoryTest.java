@@ -254,7 +254,7 @@ class WholeStoryTest extends Browsing {
         page.untilVolume(block);
 
         // a cylinder placed by a click on the top face, then taken away
-        page.keys(Keys.HOME, "e");
+        page.keys(Keys.HOME, "t");
         page.choose(".work [aria-label=Shape]", "a cylinder");
         page.click(page.at(6, 4, 20));
         page.sees(".work", "a face");

@@ -38,8 +38,7 @@ final class Halved {
      *
      * @param at the parameters where the first rail begins, and {@code even} how far it turns with v
      */
-    private record Cut(
-            Pipe pipe, Travel travel, Vec2 at, double even, Vertex[] first, Vertex[] second, Edge[] rails) {}
+    private record Cut(Pipe pipe, Travel travel, Vec2 at, double even, Vertex[] first, Vertex[] second, Edge[] rails) {}
 
     private Halved() {}
 

@@ -28,8 +28,7 @@ class HalvedTest {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private static List<Profile.Edge> circle(double r, boolean outer) {
-        return List.of(
-                new Profile.Edge(new Circle(Frame.WORLD, r), new Interval(0, 2 * Math.PI), outer, "c" + outer));
+        return List.of(new Profile.Edge(new Circle(Frame.WORLD, r), new Interval(0, 2 * Math.PI), outer, "c" + outer));
     }
 
     /** A coil, and a tube along a coil that goes straight on from it. */
@@ -67,8 +66,7 @@ class HalvedTest {
             String file = StepWriter.write("wire", List.of(b), List.of("wire"), Instant.EPOCH);
             StepReader.Read read = StepReader.read(file, TOL);
             assertThat(read.bodies()).hasSize(1);
-            assertThat(MassProperties.of(read.bodies().get(0)).volume())
-                    .isCloseTo(volume, within(1e-7 * volume));
+            assertThat(MassProperties.of(read.bodies().get(0)).volume()).isCloseTo(volume, within(1e-7 * volume));
         }
     }
 

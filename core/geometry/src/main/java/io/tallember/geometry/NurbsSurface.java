@@ -12,6 +12,7 @@ import java.util.function.UnaryOperator;
 public final class NurbsSurface implements Surface {
     private static final int STEPS = 30;
     private static final int MOST_ACROSS = 400;
+    private static final int FEWEST = 24;
 
     private final int degreeU;
     private final int degreeV;
@@ -178,7 +179,9 @@ public final class NurbsSurface implements Surface {
     }
 
     private static double[] nodes(double[] spans, int degree) {
-        int each = Math.max(1, Math.min(2 * degree, MOST_ACROSS / (spans.length - 1)));
+        // enough of them that a skew sheet, too, is hit on the right side of its bends
+        int wanted = Math.max(2 * degree, FEWEST / (spans.length - 1));
+        int each = Math.max(1, Math.min(wanted, MOST_ACROSS / (spans.length - 1)));
         int n = (spans.length - 1) * each;
         double[] out = new double[n + 1];
         for (int i = 0; i <= n; i++) {

@@ -11,6 +11,8 @@ import java.util.Optional;
 public final class Recognise {
     private static final int SAMPLES = 7;
     private static final double ALIKE = 1e-8;
+    /** In mm; what would be rounder than this is no round face, but a chance of where its normals cross. */
+    private static final double SMALLEST = 1e-5;
 
     private final double near;
 
@@ -151,7 +153,8 @@ public final class Recognise {
             return Optional.empty();
         }
         Vec3 c = crossing(p.get(0), n.get(0), p.get(k), n.get(k));
-        return Optional.of(new Sphere(Frame.WORLD.at(c), c.distance(p.get(0))));
+        double radius = c.distance(p.get(0));
+        return radius > SMALLEST ? Optional.of(new Sphere(Frame.WORLD.at(c), radius)) : Optional.empty();
     }
 
     private Optional<Cylinder> cylinder(List<Vec3> p, List<Vec3> n) {
@@ -166,7 +169,8 @@ public final class Recognise {
         }
         Vec3 q = p.get(k).plus(p.get(0).minus(p.get(k)).dot(z), z);
         Vec3 c = crossing(p.get(0), n.get(0), q, n.get(k));
-        return Optional.of(new Cylinder(Frame.of(c, z), c.distance(p.get(0))));
+        double radius = c.distance(p.get(0));
+        return radius > SMALLEST ? Optional.of(new Cylinder(Frame.of(c, z), radius)) : Optional.empty();
     }
 
     private Optional<Cone> cone(List<Vec3> p, List<Vec3> n) {
@@ -203,6 +207,9 @@ public final class Recognise {
                 .plus(c.dot(p.get(third)), a.cross(b))
                 .times(1 / det);
         Vec3 up = p.get(0).minus(apex).dot(z) > 0 ? z : z.negated();
-        return Optional.of(new Cone(Frame.of(apex, up), 0, Math.asin(Math.min(1, Math.abs(sine)))));
+        double angle = Math.asin(Math.min(1, Math.abs(sine)));
+        return angle > ALIKE && angle < 0.5 * Math.PI - ALIKE
+                ? Optional.of(new Cone(Frame.of(apex, up), 0, angle))
+                : Optional.empty();
     }
 }

@@ -24,6 +24,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
+import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -36,7 +37,7 @@ public final class Loft {
     private static final double NAMED = 1e-8;
 
     private static final int ALONG = 12;
-    private static final int ACROSS = 6;
+    private static final int ACROSS = 8;
 
     /** How a loft runs between its sections. */
     public enum Run {
@@ -89,7 +90,15 @@ public final class Loft {
      * @throws GeometryException BAD_VALUE when the sections can't be led over into each other, with the place
      */
     public static Body of(List<Section> sections, Shape shape, String step, String region, Tolerance tol) {
-        return new Loft(sections, shape, step, region, tol).build();
+        Body body = new Loft(sections, shape, step, region, tol).build();
+        BodyCheck.Report report = BodyCheck.deep(body, tol);
+        if (!report.valid()) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "The loft would pass through itself (" + report.problems().get(0)
+                            + "). Turn a section's start, put a section between, or lead it straight.");
+        }
+        return body;
     }
 
     private Body build() {
@@ -297,13 +306,16 @@ public final class Loft {
         }
     }
 
-    /** The sections at which faces end: all, where it runs straight or closes; else the first and the last, and one between two points. */
+    /**
+     * The sections at which faces end: all, where it runs straight or closes; else the first and the last, one between two points, and
+     * those where the middle line's bend changes at once.
+     */
     private List<Integer> stations(Ring[] rings, int all) {
         List<Integer> out = new ArrayList<>();
         boolean each = shape.run() == Run.STRAIGHT || shape.closed();
         boolean points = rings[0] == null && rings[rings.length - 1] == null;
         for (int i = 0; i < all; i++) {
-            if (each || i == 0 || i == all - 1 || points && i == all / 2) {
+            if (each || i == 0 || i == all - 1 || points && i == all / 2 || !skin.smoothAt(i)) {
                 out.add(i);
             }
         }
@@ -384,6 +396,7 @@ public final class Loft {
     /** Refuses a skin that goes back on itself: everywhere it has to go the way its sections face. */
     private void folds(NurbsSurface s, int from, int to, boolean turned) {
         double[] at = skin.at();
+        Vec3[] before = new Vec3[ACROSS + 1];
         for (int k = 1; k < ALONG * (to - from); k++) {
             double f = k / (double) (ALONG * (to - from));
             double v = s.loV() + (s.hiV() - s.loV()) * f;
@@ -395,12 +408,16 @@ public final class Loft {
             Vec3 n = normals.get(i).lerp(normals.get(i + 1), (t - at[i]) / (at[i + 1] - at[i]));
             for (int c = 0; c <= ACROSS; c++) {
                 double u = s.loU() + (s.hiU() - s.loU()) * c / ACROSS;
-                if (s.dv(u, v).dot(n) * (turned ? -1 : 1) <= 0) {
+                Vec3 out = s.normal(u, v);
+                boolean over = before[c] != null && before[c].dot(out) < 0;
+                before[c] = out;
+                if (over || s.dv(u, v).dot(n) * (turned ? -1 : 1) <= 0) {
                     throw new GeometryException(
                             Reason.BAD_VALUE,
-                            "The loft folds back between sections " + (i + 1) + " and " + (i + 2) + ", near "
+                            "The loft folds over between sections " + (i + 1) + " and " + (i + 2) + ", near "
                                     + s.point(u, v).said()
-                                    + ". Turn a section's start, put a section between, or lead it along its own middle.");
+                                    + ". Turn a section's start, put a section between, or lead it "
+                                    + (shape.run() == Run.MIDDLE ? "smoothly." : "straight or along its own middle."));
                 }
             }
         }

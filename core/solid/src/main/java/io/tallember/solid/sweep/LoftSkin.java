@@ -176,10 +176,36 @@ final class LoftSkin {
                 FIT);
     }
 
+    /** At even speed where legs meet: between, a cubic of the length gives the leg's parameter. */
     private Frame frame(double t, int leg) {
         Leg l = middle.legs().get(leg);
-        double f = (t - at[leg]) / (at[leg + 1] - at[leg]);
+        double whole = at[leg + 1] - at[leg];
+        double x = (t - at[leg]) / whole;
+        double from = whole
+                / l.curve().derivative(l.range().lo()).length()
+                / l.range().length();
+        double to = whole
+                / l.curve().derivative(l.range().hi()).length()
+                / l.range().length();
+        double f = x * x * (3 - 2 * x) + from * x * (1 - x) * (1 - x) - to * x * x * (1 - x);
         return carriage.at(leg, l.range().at(f));
+    }
+
+    /** Whether the skin bends on evenly through an inner section: the middle line's bend must be the same on both sides of it. */
+    boolean smoothAt(int section) {
+        if (shape.run() != Loft.Run.MIDDLE) {
+            return true;
+        }
+        Leg a = middle.legs().get(section - 1);
+        Leg b = middle.legs().get(section);
+        return bend(a, a.to()).distance(bend(b, b.from())) < 1e-9;
+    }
+
+    private static Vec3 bend(Leg l, double t) {
+        Vec3 d = l.curve().derivative(t);
+        Vec3 dd = l.curve().second(t);
+        double speed = d.dot(d);
+        return dd.plus(-dd.dot(d) / speed, d).times(1 / speed);
     }
 
     private double[][] between(List<double[][]> rows, double[][][] slopes, int k, double t) {

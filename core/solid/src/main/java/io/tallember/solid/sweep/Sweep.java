@@ -74,6 +74,13 @@ public final class Sweep {
         Sweep sweep = new Sweep(profile, way, manner, step, region, tol);
         Body body = sweep.build();
         sweep.clear(manner);
+        BodyCheck.Report report = BodyCheck.deep(body, tol);
+        if (!report.valid()) {
+            throw new GeometryException(
+                    Reason.NON_MANIFOLD,
+                    "The swept shape would pass through itself ("
+                            + report.problems().get(0) + "). Lead the path wider apart, or make the outline smaller.");
+        }
         return body;
     }
 

@@ -9,6 +9,7 @@ import static org.assertj.core.api.Assertions.within;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
@@ -17,8 +18,10 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Shapes;
 import io.tallember.solid.mass.MassProperties;
+import io.tallember.solid.mesh.MeshQuality;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 class LoftTest {
@@ -181,5 +184,54 @@ class LoftTest {
                                 List.of(Shapes.circle(0, 0, 2, false)),
                                 "r")))))
                 .isCloseTo(Math.PI * 10 / 3 * (25 + 20 + 16 - 9 - 6 - 4), within(1e-6));
+    }
+
+    static Loft.Section random(Random r, double z) {
+        Vec3 normal = new Vec3(0.2 * r.nextGaussian(), 0.2 * r.nextGaussian(), 1);
+        Frame f = Frame.of(
+                new Vec3(2 * r.nextGaussian(), 2 * r.nextGaussian(), z),
+                normal,
+                new Vec3(r.nextGaussian(), r.nextGaussian(), 0.1));
+        if (r.nextInt(3) == 0) {
+            return round(f, 3 + 4 * r.nextDouble());
+        }
+        int n = 3 + r.nextInt(4);
+        double[] xy = new double[2 * n];
+        double size = 4 + 4 * r.nextDouble();
+        double turn = r.nextDouble();
+        for (int i = 0; i < n; i++) {
+            double a = 2 * Math.PI * (i + turn + 0.3 * r.nextDouble()) / n;
+            xy[2 * i] = size * Math.cos(a);
+            xy[2 * i + 1] = 0.8 * size * Math.sin(a);
+        }
+        return at(polygon(f, xy));
+    }
+
+    /** Random sections: sound, the mesh holds what the exact surfaces do, and a motion changes nothing; or refused with a place. */
+    @Test
+    void randomSections() {
+        int built = 0;
+        int cases = Shapes.cases(20, 300);
+        for (int seed = 1; seed <= cases; seed++) {
+            Random r = new Random(seed);
+            List<Loft.Section> all = new ArrayList<>();
+            int n = 2 + r.nextInt(4);
+            for (int i = 0; i < n; i++) {
+                all.add(random(r, 12 * i));
+            }
+            Loft.Run run = Loft.Run.values()[r.nextInt(3)];
+            double strength = run == Loft.Run.SMOOTH && r.nextBoolean() ? 0.5 + r.nextDouble() : 0;
+            try {
+                Body b = Loft.of(all, new Loft.Shape(run, strength, strength, false), "s1", "r1", TOL);
+                double v = volume(b);
+                assertThat(Shapes.watertight(b, MeshQuality.EXPORT))
+                        .as("seed " + seed)
+                        .isCloseTo(v, within(0.01 * v));
+                built++;
+            } catch (GeometryException e) {
+                assertThat(e.getMessage()).as("seed " + seed).contains("near");
+            }
+        }
+        assertThat(built).isGreaterThan((int) (0.7 * cases));
     }
 }
