@@ -7,6 +7,7 @@ import { DeleteDialog } from "./DeleteDialog";
 import { everything, found } from "./findable";
 import { Finder } from "./Finder";
 import { partKey } from "./keys";
+import { newSketch } from "./sketching";
 import { usePart } from "./store";
 import { ValuesTable } from "./ValuesTable";
 import { VariantsTable } from "./VariantsTable";
@@ -362,5 +363,25 @@ describe("keys", () => {
     expect(key("q")).toBe(true);
     expect(usePart.getState().notice).toMatchObject({ text: "There is one body.", trouble: true });
     expect(key("b")).toBe(false);
+  });
+});
+
+describe("a new sketch", () => {
+  it("is opened by what it is, also when a step that was being kept came meanwhile", async () => {
+    show();
+    const placed = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1], regions: [], lines: [] };
+    usePart.setState({
+      send: async () => {
+        const steps = [
+          ...view.steps,
+          step("s4", "Extrude 1"),
+          { ...sketch("s5", "Sketch 1"), entities: [], constraints: [] } as unknown as Step,
+        ];
+        usePart.setState({ view: { ...view, steps, sketches: { s5: placed } } as unknown as PartView });
+        return true;
+      },
+    });
+    await newSketch("top");
+    expect(usePart.getState().doing).toEqual({ kind: "sketching", step: "s5" });
   });
 });
