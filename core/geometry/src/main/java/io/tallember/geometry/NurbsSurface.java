@@ -32,7 +32,7 @@ public final class NurbsSurface implements Surface {
     private final double[] netU;
     private final double[] netV;
     private final Vec3[][] net;
-    private final Block[] blocks;
+    private final PointNet blocks;
     private final double speedU;
     private final double speedV;
     private final double tightest;
@@ -81,7 +81,7 @@ public final class NurbsSurface implements Surface {
                     GeometryException.Reason.DEGENERATE, "A closed spline surface runs over a full turn.");
         }
         tip = shrunk() ? net[0][0] : null;
-        blocks = blocked();
+        blocks = new PointNet(net, tip == null ? 0 : 1);
         double least = Double.POSITIVE_INFINITY;
         for (double u : netU) {
             for (int j = tip == null ? 0 : 1; j < netV.length; j++) {
@@ -360,69 +360,8 @@ public final class NurbsSurface implements Surface {
     }
 
     private Vec2 nearest(Vec3 p) {
-        // only blocks of the net that can hold its nearest point are looked at one by one
-        double within = Double.POSITIVE_INFINITY;
-        double[] away = new double[blocks.length];
-        for (int k = 0; k < blocks.length; k++) {
-            double d = blocks[k].centre.distance(p);
-            away[k] = d - blocks[k].radius;
-            within = Math.min(within, d + blocks[k].radius);
-        }
-        double least = Double.POSITIVE_INFINITY;
-        int bi = 0;
-        int bj = 0;
-        for (int k = 0; k < blocks.length; k++) {
-            if (away[k] > within) {
-                continue;
-            }
-            Block b = blocks[k];
-            for (int i = b.i0; i < b.i1; i++) {
-                for (int j = b.j0; j < b.j1; j++) {
-                    Vec3 q = net[i][j];
-                    double dx = q.x() - p.x();
-                    double dy = q.y() - p.y();
-                    double dz = q.z() - p.z();
-                    double d = dx * dx + dy * dy + dz * dz;
-                    if (d < least) {
-                        least = d;
-                        bi = i;
-                        bj = j;
-                    }
-                }
-            }
-            within = Math.min(within, Math.sqrt(least));
-        }
-        return newton(p, netU[bi], netV[bj]);
-    }
-
-    /** Part of the net, in a ball. */
-    private record Block(int i0, int i1, int j0, int j1, Vec3 centre, double radius) {}
-
-    private Block[] blocked() {
-        List<Block> out = new ArrayList<>();
-        int wide = Math.max(4, (int) Math.sqrt(netU.length));
-        int high = Math.max(4, (int) Math.sqrt(netV.length));
-        for (int i = 0; i < netU.length; i += wide) {
-            for (int j = tip == null ? 0 : 1; j < netV.length; j += high) {
-                int i1 = Math.min(netU.length, i + wide);
-                int j1 = Math.min(netV.length, j + high);
-                Box3 box = Box3.EMPTY;
-                for (int k = i; k < i1; k++) {
-                    for (int m = j; m < j1; m++) {
-                        box = box.with(net[k][m]);
-                    }
-                }
-                Vec3 c = box.centre();
-                double r = 0;
-                for (int k = i; k < i1; k++) {
-                    for (int m = j; m < j1; m++) {
-                        r = Math.max(r, c.distance(net[k][m]));
-                    }
-                }
-                out.add(new Block(i, i1, j, j1, c, r));
-            }
-        }
-        return out.toArray(new Block[0]);
+        int k = blocks.nearest(p);
+        return newton(p, netU[k / netV.length], netV[k % netV.length]);
     }
 
     private Vec2 newton(Vec3 p, double fromU, double fromV) {
