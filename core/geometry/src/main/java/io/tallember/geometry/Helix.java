@@ -8,6 +8,9 @@ package io.tallember.geometry;
  * @param flare by which the radius grows, in mm per radian
  */
 public record Helix(Frame frame, double radius, double flare, Climb climb) implements Curve {
+    /** So many turns a coil has at most. */
+    public static final int MOST_TURNS = 401;
+
     private static final int STEPS = 40;
     /** Places a turn from which the nearest one is looked for. */
     private static final int AROUND = 12;
@@ -60,10 +63,17 @@ public record Helix(Frame frame, double radius, double flare, Climb climb) imple
         return frame.direction(new Vec3(Math.cos(t), Math.sin(t), 0));
     }
 
-    /** A bound for the first derivative over 64 turns either way of angle zero, which is as far as coils go. */
+    /** A bound for the first derivative over {@link #MOST_TURNS} either way of angle zero, which is as far as coils go. */
     @Override
     public double speed() {
-        return speed(new Interval(flare == 0 ? 0 : -400, flare == 0 ? 0 : 400));
+        double far = flare == 0 ? 0 : 2 * Math.PI * MOST_TURNS;
+        return speed(new Interval(-far, far));
+    }
+
+    /** Files get a spline fitted to it. */
+    @Override
+    public boolean evaluated() {
+        return true;
     }
 
     private double speed(Interval range) {

@@ -174,6 +174,23 @@ public final class Nurbs implements Curve {
         return new Nurbs(degree, k, poles, weights);
     }
 
+    /** A closed curve begun at another of its parameters; it runs on from there. */
+    public Nurbs begunAt(double t) {
+        Nurbs first = part(new Interval(t, hi()));
+        Nurbs second = part(new Interval(lo(), t));
+        List<Vec3> p = new ArrayList<>(first.poles);
+        p.addAll(second.poles.subList(1, second.poles.size()));
+        double[] w = java.util.stream.DoubleStream.concat(
+                        java.util.Arrays.stream(first.weights), java.util.Arrays.stream(second.weights).skip(1))
+                .toArray();
+        double by = hi() - lo();
+        double[] k = java.util.stream.DoubleStream.concat(
+                        java.util.Arrays.stream(first.knots).limit(first.knots.length - 1),
+                        java.util.Arrays.stream(second.knots).skip(degree + 1).map(x -> x + by))
+                .toArray();
+        return new Nurbs(degree, k, p, w);
+    }
+
     /** The stretch of the curve over a range within its own, with the same parameter. */
     public Nurbs part(Interval range) {
         List<Double> k = new ArrayList<>(java.util.Collections.nCopies(degree + 1, range.lo()));
@@ -207,7 +224,11 @@ public final class Nurbs implements Curve {
      * @param e a {@link Circle} or {@link Ellipse}
      */
     public static Nurbs arc(Curve e, Interval range) {
-        int n = (int) Math.ceil(range.length() / (0.5 * Math.PI) - 1e-9);
+        return arc(e, range, (int) Math.ceil(range.length() / (0.5 * Math.PI) - 1e-9));
+    }
+
+    /** The same in so many pieces, each below a half turn. */
+    public static Nurbs arc(Curve e, Interval range, int n) {
         double half = 0.5 * range.length() / n;
         Vec3 centre = e instanceof Circle c
                 ? c.frame().origin()

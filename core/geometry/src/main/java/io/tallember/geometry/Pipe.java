@@ -131,13 +131,20 @@ public final class Pipe implements Surface {
     }
 
     private double inside(double t) {
-        return closed ? t : whole.clamp(t);
+        return closed
+                ? t - whole.length() * Math.floor((t - whole.lo()) / whole.length())
+                : whole.clamp(t);
+    }
+
+    /** How far a parameter is beyond the ends of an open stretch. */
+    private double beyond(double t) {
+        return closed ? 0 : t - whole.clamp(t);
     }
 
     private Frame frame(double t) {
         double in = inside(t);
         Frame f = carried.frame(in);
-        return in == t ? f : f.at(f.origin().plus(t - in, spine.derivative(in)));
+        return f.at(f.origin().plus(beyond(t), spine.derivative(in)));
     }
 
     @Override
@@ -163,14 +170,14 @@ public final class Pipe implements Surface {
         double t = v * perV;
         double in = inside(t);
         Vec3 d = spine.derivative(in);
-        if (in != t) {
+        if (beyond(t) != 0) {
             return d.times(perV);
         }
-        Vec3 x = carried.aside(t);
-        Vec3 dx = carried.asideRate(t);
+        Vec3 x = carried.aside(in);
+        Vec3 dx = carried.asideRate(in);
         double speed0 = d.length();
         Vec3 way = d.times(1 / speed0);
-        Vec3 second = spine.second(t);
+        Vec3 second = spine.second(in);
         Vec3 turning = second.plus(-second.dot(way), way).times(1 / speed0);
         Vec3 dy = turning.cross(x).plus(way.cross(dx));
         return d.plus(radius * Math.cos(u), dx).plus(radius * Math.sin(u), dy).times(perV);
@@ -190,8 +197,7 @@ public final class Pipe implements Surface {
 
     private Vec3 centre(double t) {
         double in = inside(t);
-        Vec3 c = spine.point(in);
-        return in == t ? c : c.plus(t - in, spine.derivative(in));
+        return spine.point(in).plus(beyond(t), spine.derivative(in));
     }
 
     @Override

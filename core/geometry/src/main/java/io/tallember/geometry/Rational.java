@@ -24,7 +24,7 @@ public record Rational(int degree, double[] breaks, double[][] points) {
     public static Rational of(Curve c, Interval range, boolean forward, int arcs) {
         Nurbs n;
         if (c instanceof Circle || c instanceof Ellipse) {
-            n = arcs(c, range, arcs);
+            n = Nurbs.arc(c, range, arcs);
         } else if (c instanceof Nurbs s) {
             boolean whole = Math.abs(range.lo() - s.lo()) < 1e-12 && Math.abs(range.hi() - s.hi()) < 1e-12;
             n = whole ? s : s.part(range);
@@ -37,28 +37,6 @@ public record Rational(int degree, double[] breaks, double[][] points) {
                     "Only lines, arcs, circles, ellipses and splines can be led over into others.");
         }
         return of(forward ? n : n.reversed());
-    }
-
-    private static Nurbs arcs(Curve c, Interval range, int arcs) {
-        double half = 0.5 * range.length() / arcs;
-        Vec3 centre = c instanceof Circle k
-                ? k.frame().origin()
-                : ((Ellipse) c).frame().origin();
-        List<Vec3> p = new ArrayList<>(List.of(c.point(range.lo())));
-        double[] w = new double[2 * arcs + 1];
-        double[] k = new double[2 * arcs + 4];
-        w[0] = 1;
-        for (int i = 0; i < arcs; i++) {
-            double mid = range.lo() + (2 * i + 1) * half;
-            p.add(centre.plus(1 / Math.cos(half), c.point(mid).minus(centre)));
-            p.add(c.point(mid + half));
-            w[2 * i + 1] = Math.cos(half);
-            w[2 * i + 2] = 1;
-        }
-        for (int i = 0; i < k.length; i++) {
-            k[i] = Math.max(0, Math.min(arcs, (i - 1) / 2));
-        }
-        return new Nurbs(2, k, p, w);
     }
 
     private static Rational of(Nurbs n) {

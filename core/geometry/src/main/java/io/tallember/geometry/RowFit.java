@@ -6,7 +6,7 @@ import java.util.function.DoubleFunction;
 import java.util.function.ToDoubleBiFunction;
 
 /**
- * Numbers that change along a parameter, as a spline of the fifth degree fitted to them: piece by piece with the values and first
+ * Numbers that change along a parameter, the first three of which are those of a point, as a spline of the fifth degree fitted to them: piece by piece with the values and first
  * derivatives at both ends and the values at a third and two thirds, cut in half until the fit is good.
  *
  * @param knots of the spline
@@ -55,6 +55,13 @@ record RowFit(double[] knots, List<double[]> poles) {
             divide(at, lo, mid, depth + 1, off, within, pieces, ends);
             divide(at, mid, hi, depth + 1, off, within, pieces, ends);
             return;
+        }
+        if (worst > Tolerance.DEFAULT.linear()) {
+            double[] p = at.apply(0.5 * (lo + hi));
+            throw new GeometryException(
+                    GeometryException.Reason.UNSUPPORTED_INTERSECTION,
+                    "The shape turns too sharply near " + new Vec3(p[0], p[1], p[2]).said()
+                            + " to be followed closely enough. Make the path or the outline smoother there.");
         }
         pieces.add(b);
         ends.add(hi);

@@ -207,7 +207,8 @@ public final class Loft {
             Section s = sections.get(i);
             if (s.profile() != null) {
                 rings.add(Ring.of(s.profile().frame(), s.profile().loops().get(loop), way(rough, i)));
-                shifts.add(s.shift());
+                // holes run the other way round
+                shifts.add(loop == 0 ? s.shift() : -s.shift());
             }
         }
         List<Ring> found = Rings.matched(rings, shifts.stream().mapToInt(x -> x).toArray());

@@ -5,6 +5,7 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
@@ -132,7 +133,7 @@ record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
         return with(out);
     }
 
-    /** A ring without corners begun at the place that lies farthest in a direction from its centre; circles stay one stretch. */
+    /** A ring without corners begun at the place that lies farthest in a direction from its centre; it stays one stretch. */
     Ring begunToward(Vec3 direction) {
         Stretch s = stretches.get(0);
         double best = Double.NEGATIVE_INFINITY;
@@ -151,13 +152,13 @@ record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
             at = c.project(c.frame().origin().plus(c.radius(), d));
         }
         double period = s.curve.period();
-        if (period > 0 && !(s.curve instanceof io.tallember.geometry.Nurbs)) {
+        if (period > 0 && !(s.curve instanceof Nurbs)) {
             return with(List.of(new Stretch(s.curve, new Interval(at, at + period), s.forward, s.source)));
         }
         if (at - s.range.lo() < 1e-6 * s.range.length() || s.range.hi() - at < 1e-6 * s.range.length()) {
             return this;
         }
-        List<Stretch> two = s.cut(at);
-        return with(List.of(two.get(1), two.get(0)));
+        Nurbs begun = ((Nurbs) s.curve).begunAt(at);
+        return with(List.of(new Stretch(begun, begun.whole(), s.forward, s.source)));
     }
 }

@@ -41,29 +41,12 @@ final class Rings {
         return by == 0 ? r : r.from(Math.floorMod(by, r.stretches().size()));
     }
 
-    /** None has a corner: all are begun in one direction; what then isn't one stretch is two of half the length. */
+    /** None has a corner: all are begun in one direction. */
     private static List<Ring> smooth(Ring[] out) {
         for (int i = 1; i < out.length; i++) {
             out[i] = out[i].begunToward(carried(out[i - 1], out[i], start(out[i - 1])));
         }
-        boolean whole = List.of(out).stream().allMatch(r -> r.stretches().size() == 1);
-        if (!whole) {
-            for (int i = 0; i < out.length; i++) {
-                out[i] = halves(out[i]);
-            }
-        }
         return List.of(out);
-    }
-
-    /** Two stretches of half the length from where it begins. */
-    private static Ring halves(Ring r) {
-        Ring cut = r.cut(new double[] {0.5});
-        if (cut.stretches().size() == 2) {
-            return cut;
-        }
-        // a spline that was begun elsewhere than at its own start has a joint too many: it is one curve again, in four
-        // stretches
-        return cut;
     }
 
     private static Vec3 start(Ring r) {

@@ -44,8 +44,12 @@ public final class Sweep {
     private final Frame relative;
     private final List<Station> stations = new ArrayList<>();
     private final List<Face> faces = new ArrayList<>();
+    /** Which loop of the profile each face belongs to. */
+    private final List<Integer> loopOf = new ArrayList<>();
     /** Whether the profile's normal points along the way. */
     private final boolean along;
+    /** Whether it keeps its direction, so that legs meet in it as it stands, also at corners. */
+    private final boolean fixed;
 
     private Sweep(Profile profile, Way way, Manner manner, String step, String region, Tolerance tol) {
         this.profile = profile;
@@ -53,6 +57,7 @@ public final class Sweep {
         this.step = step;
         this.region = region;
         this.tol = tol;
+        this.fixed = manner.keep() == Manner.Keep.FIXED;
         this.carriage = new Carriage(way, manner, tol);
         Way.Foot at = anchor();
         this.relative = carriage.at(at.leg(), at.t()).inverse().place(profile.frame());
@@ -225,8 +230,6 @@ public final class Sweep {
         return out;
     }
 
-    private final List<Integer> loopOf = new ArrayList<>();
-
     /** Refuses where the profile would be drawn along itself. */
     private void slant(int i) {
         Leg leg = way.legs().get(i);
@@ -248,7 +251,7 @@ public final class Sweep {
         boolean inner = way.closed() || k > 0 && k < n;
         int before = (k + n - 1) % n;
         Leg last = way.legs().get(before);
-        if (inner && !way.smoothAfter(before)) {
+        if (inner && !fixed && !way.smoothAfter(before)) {
             Leg next = way.legs().get(k % n);
             Vec3 in = last.way(last.to());
             Vec3 out = next.way(next.from());
@@ -262,13 +265,20 @@ public final class Sweep {
                                 + " between legs that can't be mitred there. Give the corner a bend.");
             }
             Plane halving = new Plane(Frame.of(last.end(), in.plus(out)));
-            return new Station(placed(before, last.to()), halving, in);
+            Station station = new Station(placed(before, last.to()), halving, in);
+            Frame after = placed(k % n, next.from());
+            for (Profile.Edge e : profile.outer()) {
+                Vec3 on = MitreCut.along(after.point(e.start()), out, halving);
+                if (on.distance(station.point(e.start())) > 10 * tol.linear()) {
+                    throw new GeometryException(
+                            Reason.BAD_VALUE,
+                            "The outline is turned otherwise before and after the corner near "
+                                    + last.end().said() + ". Give the corner a bend, or choose square to the path.");
+                }
+            }
+            return station;
         }
-        if (k == 0 && !way.closed()) {
-            Leg first = way.legs().get(0);
-            return new Station(placed(0, first.from()), null, first.way(first.from()));
-        }
-        if (way.closed() && k == 0) {
+        if (k == 0) {
             Leg first = way.legs().get(0);
             return new Station(placed(0, first.from()), null, first.way(first.from()));
         }

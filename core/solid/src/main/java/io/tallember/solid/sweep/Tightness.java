@@ -3,17 +3,25 @@ package io.tallember.solid.sweep;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Terms;
 import io.tallember.geometry.Vec3;
 import java.util.List;
 import java.util.function.DoubleFunction;
+import java.util.function.DoubleUnaryOperator;
 
 /** Whether a bend of a way is wider than a profile reaches to its inside. */
 final class Tightness {
     private static final int ALONG = 6;
-    private static final int ACROSS = 24;
+    private static final int ACROSS = 12;
+    /** What bends less, as one over its radius in mm, is straight. */
+    private static final double STRAIGHT = 1e-9;
+
+    private static final double GOLDEN = 0.5 * (Math.sqrt(5) - 1);
+    private static final int SECTIONS = 20;
 
     private Tightness() {}
 
@@ -21,46 +29,80 @@ final class Tightness {
     static void check(Profile profile, Leg leg, DoubleFunction<Frame> placed) {
         double[] breaks = leg.curve().breaks(leg.range());
         double worst = 0;
-        double at = 0;
-        double needed = 0;
+        double at = leg.from();
         for (int i = 0; i + 1 < breaks.length; i++) {
-            for (int k = i == 0 ? 0 : 1; k <= ALONG; k++) {
-                double t = breaks[i] + (breaks[i + 1] - breaks[i]) * k / ALONG;
-                Vec3 d = leg.curve().derivative(t);
-                Vec3 dd = leg.curve().second(t);
-                double speed = d.length();
-                Vec3 bend = dd.plus(-dd.dot(d) / (speed * speed), d).times(1 / (speed * speed));
-                double curved = bend.length();
-                if (curved < 1e-9) {
-                    continue;
-                }
-                double reach = reach(profile, placed.apply(t), leg.curve().point(t), bend.unit());
-                if (reach * curved > worst) {
-                    worst = reach * curved;
-                    at = t;
-                    needed = reach;
-                }
+            Interval r = new Interval(breaks[i], breaks[i + 1]);
+            double t = highest(x -> share(profile, leg, placed, x), r, ALONG);
+            double share = share(profile, leg, placed, t);
+            if (share > worst) {
+                worst = share;
+                at = t;
             }
         }
         if (worst >= 1 - 1e-9) {
+            double radius = 1 / bend(leg, at).length();
             throw new GeometryException(
                     Reason.BAD_VALUE,
-                    "The path bends with a radius of " + Terms.length(needed / worst) + " near "
-                            + leg.curve().point(at).said() + ", and the outline reaches " + Terms.length(needed)
+                    "The path bends with a radius of " + Terms.length(radius) + " near "
+                            + leg.curve().point(at).said() + ", and the outline reaches "
+                            + Terms.length(worst * radius)
                             + " to the inside there. Make the bend wider than that, or the outline smaller.");
         }
+    }
+
+    /** What the profile reaches toward the inside, as a share of the bend's radius. */
+    private static double share(Profile profile, Leg leg, DoubleFunction<Frame> placed, double t) {
+        Vec3 bend = bend(leg, t);
+        double curved = bend.length();
+        return curved < STRAIGHT
+                ? 0
+                : curved * reach(profile, placed.apply(t), leg.curve().point(t), bend.times(1 / curved));
+    }
+
+    /** Toward the inside of the bend, as long as one over its radius. */
+    private static Vec3 bend(Leg leg, double t) {
+        Vec3 d = leg.curve().derivative(t);
+        Vec3 dd = leg.curve().second(t);
+        double square = d.dot(d);
+        return dd.plus(-dd.dot(d) / square, d).times(1 / square);
     }
 
     private static double reach(Profile profile, Frame f, Vec3 from, Vec3 inward) {
         double far = 0;
         for (List<Profile.Edge> loop : profile.loops()) {
             for (Profile.Edge e : loop) {
-                for (int i = 0; i <= ACROSS; i++) {
-                    Vec3 p = f.point(e.curve().point(e.range().at(i / (double) ACROSS)));
-                    far = Math.max(far, p.minus(from).dot(inward));
-                }
+                DoubleUnaryOperator in =
+                        t -> f.point(e.curve().point(t)).minus(from).dot(inward);
+                far = Math.max(far, in.applyAsDouble(highest(in, e.range(), e.curve() instanceof Line ? 1 : ACROSS)));
             }
         }
         return far;
+    }
+
+    /** Where a function is highest: the best of some places, and between its neighbours by golden section. */
+    private static double highest(DoubleUnaryOperator f, Interval range, int places) {
+        int best = 0;
+        for (int i = 1; i <= places; i++) {
+            best = f.applyAsDouble(range.at(i / (double) places)) > f.applyAsDouble(range.at(best / (double) places))
+                    ? i
+                    : best;
+        }
+        double found = range.at(best / (double) places);
+        if (places == 1) {
+            return found;
+        }
+        double lo = range.at(Math.max(0, best - 1) / (double) places);
+        double hi = range.at(Math.min(places, best + 1) / (double) places);
+        for (int i = 0; i < SECTIONS; i++) {
+            double a = hi - GOLDEN * (hi - lo);
+            double c = lo + GOLDEN * (hi - lo);
+            if (f.applyAsDouble(a) > f.applyAsDouble(c)) {
+                hi = c;
+            } else {
+                lo = a;
+            }
+        }
+        double mid = 0.5 * (lo + hi);
+        return f.applyAsDouble(mid) > f.applyAsDouble(found) ? mid : found;
     }
 }

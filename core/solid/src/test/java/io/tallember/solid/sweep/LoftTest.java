@@ -6,10 +6,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
@@ -184,6 +187,47 @@ class LoftTest {
                                 List.of(Shapes.circle(0, 0, 2, false)),
                                 "r")))))
                 .isCloseTo(Math.PI * 10 / 3 * (25 + 20 + 16 - 9 - 6 - 4), within(1e-6));
+    }
+
+    private static Loft.Section oval(double z, double turn) {
+        Nurbs round = Nurbs.arc(new Circle(Frame.WORLD, 6), new Interval(0, 2 * Math.PI));
+        Nurbs n = new Nurbs(
+                2,
+                round.knots(),
+                round.poles().stream()
+                        .map(p -> new Vec3(p.x(), 0.6 * p.y(), 0))
+                        .map(p -> new Vec3(
+                                p.x() * Math.cos(turn) - p.y() * Math.sin(turn),
+                                p.x() * Math.sin(turn) + p.y() * Math.cos(turn),
+                                0))
+                        .toList(),
+                round.weights());
+        return at(new Profile(
+                Frame.WORLD.movedAlongZ(z), List.of(new Profile.Edge(n, n.whole(), true, "c1")), List.of(), "r"));
+    }
+
+    /** Closed splines begin wherever the neighbour asks for, as one curve; with corners beside them they are cut there alone. */
+    @Test
+    void closedSplines() {
+        assertThat(volume(lofted(STRAIGHT, oval(0, 0), oval(10, 0)))).isCloseTo(Math.PI * 36 * 0.6 * 10, within(1e-5));
+        for (Loft.Shape shape : List.of(STRAIGHT, SMOOTH)) {
+            assertThat(lofted(shape, oval(0, 0), oval(10, 0.5), oval(20, 1)).faces())
+                    .hasSize(shape == STRAIGHT ? 4 : 3);
+            assertThat(lofted(shape, oval(0, 0.3), square(10, 8)).faces()).hasSize(6);
+            lofted(shape, oval(0, 0.3), round(9, 5), oval(20, 0.7));
+        }
+    }
+
+    /** A start that is turned turns the inside of a wall with it. */
+    @Test
+    void aTurnedStartTurnsHolesToo() {
+        Profile low = polygon(Frame.WORLD, -6, -6, 6, -6, 6, 6, -6, 6);
+        Profile high = polygon(Frame.WORLD.movedAlongZ(14), -6, -6, 6, -6, 6, 6, -6, 6);
+        List<Profile> walls = List.of(
+                Wall.along(low, 1, Wall.Side.INSIDE, TOL).get(0),
+                Wall.along(high, 1, Wall.Side.INSIDE, TOL).get(0));
+        Body b = lofted(STRAIGHT, at(walls.get(0)), new Loft.Section(walls.get(1), null, 1));
+        assertThat(b.faces()).hasSize(10);
     }
 
     static Loft.Section random(Random r, double z) {

@@ -256,4 +256,64 @@ class SweepTest {
                     .isCloseTo(volume(bar) + volume(plate), within(1e-8 * volume(plate)));
         }
     }
+
+    /** All round a circle, an oval of lines and arcs, and a closed spline. */
+    @Test
+    void allRoundAClosedPath() {
+        Way circle = Way.of(List.of(new Leg(new Circle(Frame.WORLD, 20), new Interval(0, 2 * Math.PI), true, "l1")), TOL);
+        Vec3 a = new Vec3(0, -10, 0);
+        Vec3 b = new Vec3(30, -10, 0);
+        Vec3 c = new Vec3(30, 10, 0);
+        Vec3 d = new Vec3(0, 10, 0);
+        Way oval = Way.of(
+                List.of(
+                        Leg.straight(a, b, "l1"),
+                        arc(new Vec3(30, 0, 0), Vec3.Z, b, Math.PI, "l2"),
+                        Leg.straight(c, d, "l3"),
+                        arc(Vec3.ZERO, Vec3.Z, d, Math.PI, "l4")),
+                TOL);
+        Nurbs wave = Nurbs.arc(new Circle(Frame.WORLD, 20), new Interval(0, 2 * Math.PI));
+        Nurbs lifted = new Nurbs(
+                2,
+                wave.knots(),
+                wave.poles().stream()
+                        .map(p -> new Vec3(p.x(), 0.7 * p.y(), 0.15 * p.x()))
+                        .toList(),
+                wave.weights());
+        Way spline = Way.of(List.of(new Leg(lifted, lifted.whole(), true, "l1")), TOL);
+        for (Way way : List.of(circle, oval, spline)) {
+            assertThat(way.closed()).isTrue();
+            for (Profile p : List.of(round(across(way), 2, 1), round(across(way), 2), square(across(way), 4, 3))) {
+                Body body = swept(p, way, Manner.SQUARE);
+                double area = p.outer().size() == 4 ? 12 : Math.PI * (4 - p.holes().size());
+                assertThat(volume(body)).isCloseTo(area * way.length(), within(1e-8 * volume(body)));
+            }
+        }
+    }
+
+    /** A fixed direction needs no mitre: the outline as it stands is where both legs meet. */
+    @Test
+    void aFixedDirectionRoundACorner() {
+        Vec3 a = new Vec3(20, 0, 0);
+        Way way = Way.of(
+                List.of(Leg.straight(Vec3.ZERO, a, "l1"), Leg.straight(a, new Vec3(40, 15, 8), "l2")), TOL);
+        Body b = swept(square(Frame.of(Vec3.ZERO, Vec3.X), 4, 3), way, new Manner(Manner.Keep.FIXED, null, 0));
+        assertThat(volume(b)).isCloseTo(12 * 40, within(1e-8 * 480));
+    }
+
+    /** An outline reaches farther between any places at which it is looked at. */
+    @Test
+    void aHairTooWideForABend() {
+        Way way = bent();
+        for (double turn : new double[] {0, 0.1, 0.17}) {
+            Frame f = across(way);
+            Frame g = new Frame(
+                    f.origin(),
+                    f.x().times(Math.cos(turn)).plus(Math.sin(turn), f.y()),
+                    f.y().times(Math.cos(turn)).plus(-Math.sin(turn), f.x()),
+                    f.z());
+            assertThatThrownBy(() -> Sweep.of(round(g, 6.0005), way, Manner.SQUARE, "s1", "r1", TOL))
+                    .hasMessageContaining("radius of 6 mm");
+        }
+    }
 }

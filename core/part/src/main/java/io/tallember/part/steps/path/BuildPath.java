@@ -235,6 +235,11 @@ final class BuildPath {
         double flare = c.grow() / 2 / (2 * Math.PI);
         double pitch = pitch(c, radius);
         double turns = c.by() == PathLeg.By.PITCH_HEIGHT ? c.height() / pitch : c.turns();
+        if (turns > PathLeg.Coil.MOST_TURNS) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "the coil would have more than 400 turns. Give it a larger pitch, or make it lower.");
+        }
         double angle = 2 * Math.PI * turns;
         if (c.leave() != null) {
             angle = leaving(turning, radius, flare, angle, direction(c.leave()));
