@@ -181,7 +181,8 @@ public final class Nurbs implements Curve {
         List<Vec3> p = new ArrayList<>(first.poles);
         p.addAll(second.poles.subList(1, second.poles.size()));
         double[] w = java.util.stream.DoubleStream.concat(
-                        java.util.Arrays.stream(first.weights), java.util.Arrays.stream(second.weights).skip(1))
+                        java.util.Arrays.stream(first.weights),
+                        java.util.Arrays.stream(second.weights).skip(1))
                 .toArray();
         double by = hi() - lo();
         double[] k = java.util.stream.DoubleStream.concat(

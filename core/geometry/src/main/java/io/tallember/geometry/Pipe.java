@@ -131,9 +131,7 @@ public final class Pipe implements Surface {
     }
 
     private double inside(double t) {
-        return closed
-                ? t - whole.length() * Math.floor((t - whole.lo()) / whole.length())
-                : whole.clamp(t);
+        return closed ? t - whole.length() * Math.floor((t - whole.lo()) / whole.length()) : whole.clamp(t);
     }
 
     /** How far a parameter is beyond the ends of an open stretch. */

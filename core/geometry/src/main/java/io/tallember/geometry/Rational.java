@@ -1,6 +1,5 @@
 package io.tallember.geometry;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.TreeSet;
 

@@ -107,6 +107,18 @@ public record Way(List<Leg> legs, boolean closed) {
         return new Leg(a.curve(), more, a.forward(), a.id());
     }
 
+    /** The same way, of two legs where it was one that closes on itself: so that what is swept along it needs no seam. */
+    public Way halved() {
+        if (!closed || legs.size() > 1) {
+            return this;
+        }
+        Leg l = legs.get(0);
+        double mid = l.range().middle();
+        Leg low = new Leg(l.curve(), new Interval(l.range().lo(), mid), l.forward(), l.id());
+        Leg high = new Leg(l.curve(), new Interval(mid, l.range().hi()), l.forward(), l.id() + "-2");
+        return new Way(l.forward() ? List.of(low, high) : List.of(high, low), true);
+    }
+
     /** Whether the way runs on smoothly from a leg into the next. */
     public boolean smoothAfter(int leg) {
         Leg a = legs.get(leg);

@@ -1,7 +1,6 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
-import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
@@ -76,12 +75,7 @@ final class LoftSkin {
 
     /** The same stretch of all sections as rows that fit together; a section that is a point has null. */
     static List<Rational> alike(List<Ring.Stretch> stretches) {
-        int arcs = 1;
-        for (Ring.Stretch s : stretches) {
-            if (s != null && (s.curve() instanceof Circle || s.curve() instanceof Ellipse)) {
-                arcs = Math.max(arcs, (int) Math.ceil(s.range().length() / (0.5 * Math.PI) - 1e-9));
-            }
-        }
+        int arcs = round(stretches) ? arcs(stretches) : 1;
         List<Rational> all = new ArrayList<>();
         for (Ring.Stretch s : stretches) {
             if (s != null) {
@@ -89,6 +83,19 @@ final class LoftSkin {
             }
         }
         return Rational.alike(all);
+    }
+
+    /** Whether all are round, so that their pieces meet at the same shares and no crease can come of it. */
+    static boolean round(List<Ring.Stretch> stretches) {
+        return stretches.stream().allMatch(s -> s == null || s.round());
+    }
+
+    private static int arcs(List<Ring.Stretch> stretches) {
+        return stretches.stream()
+                .filter(s -> s != null)
+                .mapToInt(s -> (int) Math.ceil(s.range().length() / (0.5 * Math.PI) - 1e-9))
+                .max()
+                .orElse(1);
     }
 
     /** A row that is one point, weighted as another row. */

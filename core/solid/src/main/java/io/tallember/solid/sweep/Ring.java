@@ -3,6 +3,7 @@ package io.tallember.solid.sweep;
 import io.tallember.geometry.ArcLength;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Nurbs;
@@ -30,6 +31,11 @@ record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
 
         double length() {
             return ArcLength.of(curve, range);
+        }
+
+        /** Whether it is an arc of a circle or ellipse. */
+        boolean round() {
+            return curve instanceof Circle || curve instanceof Ellipse;
         }
 
         /** The parameter at a length from where it begins. */

@@ -9,6 +9,9 @@ import java.util.List;
  * centres as they are carried from one to the next.
  */
 final class Rings {
+    /** A round stretch as one rational piece is below a half turn; this is well below, in radians. */
+    private static final double WIDEST = 0.75 * Math.PI + 1e-9;
+
     private Rings() {}
 
     /**
@@ -25,7 +28,7 @@ final class Rings {
         }
         Ring[] out = rings.toArray(new Ring[0]);
         if (out[master].corners() == 0) {
-            return smooth(out);
+            return uncreased(smooth(out));
         }
         out[master] = shifted(out[master], shifts[master]);
         for (int i = master + 1; i < out.length; i++) {
@@ -34,7 +37,35 @@ final class Rings {
         for (int i = master - 1; i >= 0; i--) {
             out[i] = shifted(like(out[i + 1], out[i]), shifts[i]);
         }
-        return List.of(out);
+        return uncreased(List.of(out));
+    }
+
+    /**
+     * With stretches halved until each is round in all sections, or short of a half turn where it is round in some: a round one of
+     * several rational pieces would leave creases where they meet, beside one whose pieces meet elsewhere.
+     */
+    private static List<Ring> uncreased(List<Ring> rings) {
+        int n = rings.get(0).stretches().size();
+        List<List<Ring.Stretch>> out = new ArrayList<>();
+        rings.forEach(r -> out.add(new ArrayList<>()));
+        boolean cut = false;
+        for (int k = 0; k < n; k++) {
+            int at = k;
+            List<Ring.Stretch> all =
+                    rings.stream().map(r -> r.stretches().get(at)).toList();
+            boolean wide = all.stream().anyMatch(s -> s.round() && s.range().length() > WIDEST);
+            boolean halve = wide && !LoftSkin.round(all);
+            cut |= halve;
+            for (int i = 0; i < all.size(); i++) {
+                Ring.Stretch s = all.get(i);
+                out.get(i).addAll(halve ? s.cut(s.at(0.5 * s.length())) : List.of(s));
+            }
+        }
+        List<Ring> now = new ArrayList<>();
+        for (int i = 0; i < out.size(); i++) {
+            now.add(rings.get(i).with(out.get(i)));
+        }
+        return cut ? uncreased(now) : now;
     }
 
     private static Ring shifted(Ring r, int by) {

@@ -76,7 +76,7 @@ public final class Sweep {
      *     bend or the way has a corner that can't be mitred, NON_MANIFOLD when the body would pass through itself
      */
     public static Body of(Profile profile, Way way, Manner manner, String step, String region, Tolerance tol) {
-        Sweep sweep = new Sweep(profile, way, manner, step, region, tol);
+        Sweep sweep = new Sweep(profile, way.halved(), manner, step, region, tol);
         Body body = sweep.build();
         sweep.clear(manner);
         BodyCheck.Report report = BodyCheck.deep(body, tol);

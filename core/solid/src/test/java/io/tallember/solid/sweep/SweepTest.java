@@ -260,7 +260,8 @@ class SweepTest {
     /** All round a circle, an oval of lines and arcs, and a closed spline. */
     @Test
     void allRoundAClosedPath() {
-        Way circle = Way.of(List.of(new Leg(new Circle(Frame.WORLD, 20), new Interval(0, 2 * Math.PI), true, "l1")), TOL);
+        Way circle =
+                Way.of(List.of(new Leg(new Circle(Frame.WORLD, 20), new Interval(0, 2 * Math.PI), true, "l1")), TOL);
         Vec3 a = new Vec3(0, -10, 0);
         Vec3 b = new Vec3(30, -10, 0);
         Vec3 c = new Vec3(30, 10, 0);
@@ -285,7 +286,8 @@ class SweepTest {
             assertThat(way.closed()).isTrue();
             for (Profile p : List.of(round(across(way), 2, 1), round(across(way), 2), square(across(way), 4, 3))) {
                 Body body = swept(p, way, Manner.SQUARE);
-                double area = p.outer().size() == 4 ? 12 : Math.PI * (4 - p.holes().size());
+                double area =
+                        p.outer().size() == 4 ? 12 : Math.PI * (4 - p.holes().size());
                 assertThat(volume(body)).isCloseTo(area * way.length(), within(1e-8 * volume(body)));
             }
         }
@@ -295,8 +297,7 @@ class SweepTest {
     @Test
     void aFixedDirectionRoundACorner() {
         Vec3 a = new Vec3(20, 0, 0);
-        Way way = Way.of(
-                List.of(Leg.straight(Vec3.ZERO, a, "l1"), Leg.straight(a, new Vec3(40, 15, 8), "l2")), TOL);
+        Way way = Way.of(List.of(Leg.straight(Vec3.ZERO, a, "l1"), Leg.straight(a, new Vec3(40, 15, 8), "l2")), TOL);
         Body b = swept(square(Frame.of(Vec3.ZERO, Vec3.X), 4, 3), way, new Manner(Manner.Keep.FIXED, null, 0));
         assertThat(volume(b)).isCloseTo(12 * 40, within(1e-8 * 480));
     }
