@@ -217,14 +217,19 @@ export async function keep(): Promise<void> {
   if (running) {
     held = [];
     (document.activeElement as HTMLElement | null)?.blur();
-    await running;
-    const keys = held;
-    held = null;
-    void ended();
+    let keys: Pressed[] = [];
+    try {
+      await running;
+    } finally {
+      keys = held;
+      held = null;
+    }
+    const ending = ended();
     if (usePart.getState().doing.kind === "looking")
       keys.forEach((k) =>
         document.body.dispatchEvent(new KeyboardEvent("keydown", { ...init(k), bubbles: true })),
       );
+    await ending;
   } else await ended();
 }
 

@@ -27,13 +27,20 @@ public final class RoundedCorners {
             }
         }
         double[] lengths = legs.stream().mapToDouble(Leg::length).toArray();
+        int tightest = -1;
+        double least = 1;
         for (int i = 0; i < n; i++) {
-            int next = (i + 1) % n;
-            double after = i + 1 < n || closed ? taken[next] : 0;
-            double over = taken[i] + after;
-            if (over > lengths[i] + tol.linear()) {
-                throw tooLong(legs.get(i), i, lengths[i], over, taken, radii, next);
+            double over = taken[i] + (i + 1 < n || closed ? taken[(i + 1) % n] : 0);
+            if (over > lengths[i] + tol.linear() && lengths[i] / over < least) {
+                least = lengths[i] / over;
+                tightest = i;
             }
+        }
+        if (tightest >= 0) {
+            double wide = Math.max(
+                    taken[tightest] > 0 ? radii[tightest] : 0,
+                    tightest + 1 < n || closed ? radii[(tightest + 1) % n] : 0);
+            throw tooLong(legs.get(tightest), lengths[tightest], lengths[tightest] / least, wide * least);
         }
         List<Leg> out = new ArrayList<>();
         for (int i = 0; i < n; i++) {
@@ -69,18 +76,14 @@ public final class RoundedCorners {
         return Math.atan2(from.cross(to).length(), from.dot(to));
     }
 
-    private static GeometryException tooLong(
-            Leg leg, int i, double length, double over, double[] taken, double[] radii, int next) {
-        double fits = Math.floor(
-                        1e6 * Math.max(taken[i] > 0 ? radii[i] : 0, taken[next] > 0 ? radii[next] : 0) * length / over)
-                / 1e6;
+    private static GeometryException tooLong(Leg leg, double length, double over, double radius) {
+        double fits = Math.floor(1e6 * radius) / 1e6;
         return new GeometryException(
                 GeometryException.Reason.BAD_VALUE,
-                "The bends beside leg " + (i + 1) + " of the path take " + Terms.length(over)
-                        + " of it, and it is only "
-                        + Terms.length(length) + " long, near "
-                        + leg.curve().point(leg.range().middle()).said() + ". The largest radius that fits there is "
-                        + Terms.length(fits) + ".",
+                "The bends beside the leg near "
+                        + leg.curve().point(leg.range().middle()).said() + " take " + Terms.length(over)
+                        + " of it, and it is only " + Terms.length(length)
+                        + " long. The largest radius that fits there is " + Terms.length(fits) + ".",
                 fits);
     }
 

@@ -36,17 +36,17 @@ public record Way(List<Leg> legs, boolean closed) {
             if (!(leg.length() > 10 * tol.linear())) {
                 throw new GeometryException(
                         GeometryException.Reason.DEGENERATE,
-                        "Leg " + (i + 1) + " of the path has no length, near "
-                                + leg.start().said() + ".");
+                        "A leg of the path has no length, near " + leg.start().said() + ".");
             }
             if (i > 0 && all.get(i - 1).end().distance(leg.start()) > 10 * tol.linear()) {
                 throw new GeometryException(
                         GeometryException.Reason.BAD_VALUE,
-                        "Leg " + (i + 1) + " of the path doesn't begin where leg " + i + " ends: they are "
+                        "A leg of the path doesn't begin where the one before ends, near "
+                                + leg.start().said() + ": they are "
                                 + Terms.length(all.get(i - 1).end().distance(leg.start())) + " apart.");
             }
             if (i > 0 && all.get(i - 1).way(all.get(i - 1).to()).dot(leg.way(leg.from())) < -Math.cos(BACK)) {
-                throw back(i + 1, leg.start());
+                throw back(leg.start());
             }
             Leg before = legs.isEmpty() ? null : legs.get(legs.size() - 1);
             Optional<Leg> one = before == null ? Optional.empty() : one(before, leg, tol);
@@ -61,7 +61,7 @@ public record Way(List<Leg> legs, boolean closed) {
         boolean closed = last.end().distance(first.start()) <= 10 * tol.linear();
         if (closed && legs.size() > 1) {
             if (last.way(last.to()).dot(first.way(first.from())) < -Math.cos(BACK)) {
-                throw back(1, first.start());
+                throw back(first.start());
             }
             Optional<Leg> one = one(last, first, tol);
             if (one.isPresent()) {
@@ -72,10 +72,11 @@ public record Way(List<Leg> legs, boolean closed) {
         return new Way(legs, closed);
     }
 
-    private static GeometryException back(int leg, Vec3 where) {
+    private static GeometryException back(Vec3 where) {
         return new GeometryException(
                 GeometryException.Reason.DEGENERATE,
-                "The path turns back on itself where leg " + leg + " begins, near " + where.said() + ".");
+                "The path turns back on itself near " + where.said()
+                        + ". Turn the leg that begins there, or lead it round by an arc.");
     }
 
     /** Two legs as one, where the second goes on along the curve of the first. */

@@ -235,7 +235,9 @@ public final class PathKind extends Kind {
 
     @Override
     protected List<Remedy> remedies(Form f, StepOutcome failed) {
-        return f.is("corners", "bent") ? super.remedies(f, failed) : List.of();
+        // the size that is told is that of all corners only where none has its own
+        boolean alike = f.rows("legs").stream().noneMatch(r -> f.is("legs." + r + ".bends", "own"));
+        return f.is("corners", "bent") && alike ? super.remedies(f, failed) : List.of();
     }
 
     @Override
