@@ -12,7 +12,6 @@ import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.part.steps.extrude.ExtrudeStep.Extent;
 import io.tallember.part.steps.extrude.ExtrudeStep.Reach;
-import io.tallember.part.steps.extrude.ExtrudeStep.Thin;
 import io.tallember.part.steps.ready.ReadyStep.Shape;
 import io.tallember.part.steps.split.SplitStep;
 import io.tallember.sketch.Sketch;

@@ -12,7 +12,6 @@ import io.tallember.part.rebuild.PartState;
 import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.part.steps.extrude.ExtrudeStep.Extent;
 import io.tallember.part.steps.extrude.ExtrudeStep.Reach;
-import io.tallember.part.steps.extrude.ExtrudeStep.Thin;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.OpenLine;
 import io.tallember.sketch.regions.SketchReader;

@@ -10,7 +10,9 @@ import io.tallember.part.ProfileStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
 import io.tallember.part.SketchPlane;
+import io.tallember.part.Thin;
 import io.tallember.solid.Key;
+import io.tallember.solid.sweep.Wall;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -161,6 +163,21 @@ public final class References {
         Fields f = new Fields(node, "region");
         Vec2 inside = f.vec2("inside");
         return new RegionReference(f.text("id", ""), f.texts("boundary"), inside);
+    }
+
+    /** A wall along an outline; nothing where there is none. */
+    public static void put(ObjectNode n, Thin thin) {
+        if (thin != null) {
+            n.putObject("thin").put("side", Words.of(thin.side())).put("thickness", thin.thickness());
+        }
+    }
+
+    public static Thin thin(Fields f, Typed typed, String place) {
+        if (!f.has("thin")) {
+            return null;
+        }
+        Fields t = f.part("thin", "wall");
+        return new Thin(t.size("thickness", typed, place + "/thickness", false), t.oneOf("side", Wall.Side.class));
     }
 
     public static void put(ObjectNode corner, PointReference c) {

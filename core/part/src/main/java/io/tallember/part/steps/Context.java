@@ -44,6 +44,23 @@ public record Context(PartDocument doc, PartDocument shown, Supplier<PartState> 
         return built.get().stand().sketch(step);
     }
 
+    /** The ids of the sketches that are built. */
+    public List<String> sketches() {
+        return steps().stream()
+                .map(Step::id)
+                .filter(id -> sketch(id).isPresent())
+                .toList();
+    }
+
+    /** The paths above a step, to choose from; all of them when it is new. */
+    public List<Slot.Option> paths(String above) {
+        return steps().stream()
+                .takeWhile(s -> !s.id().equals(above))
+                .filter(Step::makesPath)
+                .map(s -> new Slot.Option(s.id(), s.name()))
+                .toList();
+    }
+
     /** What a step is called; something else when it is gone. */
     public String name(String step, String otherwise) {
         return shown.find(step).map(Step::name).orElse(otherwise);

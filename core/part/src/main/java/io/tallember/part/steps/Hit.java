@@ -121,6 +121,18 @@ public record Hit(
         return Optional.of(n);
     }
 
+    /** The clicked region or drawn line as steps refer to it within its sketch. */
+    public Optional<ObjectNode> regionRef() {
+        boolean drawn = what == What.REGION || what == What.LINE;
+        if (!drawn || ref == null || !ref.has("boundary") || !ref.has("inside")) {
+            return Optional.empty();
+        }
+        ObjectNode n = JsonNodeFactory.instance.objectNode().put("id", "");
+        n.set("boundary", ref.get("boundary"));
+        n.set("inside", ref.get("inside"));
+        return Optional.of(n);
+    }
+
     /** The clicked corner, or a point that a step made, as steps refer to it. */
     public Optional<JsonNode> cornerRef() {
         if (what != What.CORNER && what != What.MARK || point == null) {

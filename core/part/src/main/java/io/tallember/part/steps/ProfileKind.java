@@ -118,13 +118,7 @@ public abstract class ProfileKind extends Kind {
 
     private Optional<JsonNode> taken(Hit h, Form f) {
         boolean fits = h.what() == Hit.What.REGION || h.what() == Hit.What.LINE && takesLines(f);
-        if (!fits || h.ref() == null || !h.ref().has("boundary") || !h.ref().has("inside")) {
-            return Optional.empty();
-        }
-        ObjectNode n = MAKE.objectNode().put("id", "");
-        n.set("boundary", h.ref().get("boundary"));
-        n.set("inside", h.ref().get("inside"));
-        return Optional.of(n);
+        return fits ? h.regionRef().map(n -> (JsonNode) n) : Optional.empty();
     }
 
     /** Takes the regions and lines that are picked; whether there were any. */

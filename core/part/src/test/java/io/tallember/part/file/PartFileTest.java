@@ -13,6 +13,7 @@ import io.tallember.part.Pen;
 import io.tallember.part.RegionReference;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
+import io.tallember.part.Thin;
 import io.tallember.part.Unit;
 import io.tallember.part.commands.Command;
 import io.tallember.part.rebuild.PartState;
@@ -134,7 +135,7 @@ class PartFileTest {
                 List.of(once, once),
                 ExtrudeStep.Reach.of(ExtrudeStep.Extent.DISTANCE, 10, null, false, false),
                 0,
-                new ExtrudeStep.Thin(2, io.tallember.solid.sweep.Wall.Side.MIDDLE),
+                new Thin(2, io.tallember.solid.sweep.Wall.Side.MIDDLE),
                 Mode.ADD)));
         String now = PartFile.write(s.document());
         PartDocument second = PartFile.read(now.replace("\"version\" : 3", "\"version\" : 2"));

@@ -1,6 +1,7 @@
 package io.tallember.part.steps.extrude;
 
 import io.tallember.part.MaterialStep;
+import io.tallember.part.Thin;
 import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.References;
 import io.tallember.part.fields.Typed;
@@ -53,9 +54,8 @@ final class ExtrudeJson {
                 f.has("gap") ? f.size("gap", typed, place + "/gap", false) : 0,
                 f.flag("bothWays"),
                 f.flag("flipped"));
-        ExtrudeStep.Thin thin = f.has("thickness")
-                ? new ExtrudeStep.Thin(
-                        f.positive("thickness", typed, place + "/thickness"), f.oneOf("side", Wall.Side.class))
+        Thin thin = f.has("thickness")
+                ? new Thin(f.positive("thickness", typed, place + "/thickness"), f.oneOf("side", Wall.Side.class))
                 : null;
         return new ExtrudeStep(
                 own.id(),

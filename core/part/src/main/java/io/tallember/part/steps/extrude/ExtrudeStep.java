@@ -5,7 +5,7 @@ import io.tallember.part.Measure;
 import io.tallember.part.ProfileStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
-import io.tallember.solid.sweep.Wall;
+import io.tallember.part.Thin;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -83,9 +83,6 @@ public record ExtrudeStep(
             return new Reach(extent, distance, back, from, target, g, bothWays, flipped);
         }
     }
-
-    /** A wall along lines: its thickness in mm, and on which side of them. */
-    public record Thin(double thickness, Wall.Side side) {}
 
     private static final double MOST_LEAN = Math.toRadians(80);
 

@@ -22,7 +22,6 @@ import io.tallember.part.steps.PickWords;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Slot;
 import io.tallember.solid.sweep.Loft;
-import io.tallember.solid.sweep.Wall;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -87,10 +86,7 @@ public final class LoftKind extends Kind {
     }
 
     private static JsonNode region(String sketch, JsonNode ref) {
-        ObjectNode n = MAKE.objectNode().put("sketch", sketch).put("id", "");
-        n.set("boundary", ref.get("boundary"));
-        n.set("inside", ref.get("inside"));
-        return n;
+        return MAKE.objectNode().put("sketch", sketch).setAll((ObjectNode) ref);
     }
 
     /** What a click gives as a section. */
@@ -205,10 +201,7 @@ public final class LoftKind extends Kind {
         int n = f.picked("sections").size();
         Slot s = p.pick("sections", true, h -> section(h, f.context()), "region", "face", "corner", "mark");
         s.lack = n < 2 ? words().text("sections.lack") : "";
-        s.among(f.context().steps().stream()
-                .filter(x -> f.context().sketch(x.id()).isPresent())
-                .map(Step::id)
-                .toList());
+        s.among(f.context().sketches());
         p.choice("run", "smooth", "middle", "straight");
         if (!f.is("run", "straight") && !f.is("closed", "yes") && !f.is("run", "middle")) {
             p.choice("begins", "free", "square").quiet(f.is("begins", "free"));
@@ -283,12 +276,6 @@ public final class LoftKind extends Kind {
             Fields s = new Fields(n, "a section");
             all.add(new LoftStep.Section(of(n, s), s.has("shift") ? s.whole("shift") : 0));
         }
-        LoftStep.Thin thin = null;
-        if (f.has("thin")) {
-            Fields t = f.part("thin", "wall");
-            thin = new LoftStep.Thin(
-                    t.size("thickness", typed, place + "/thickness", false), t.oneOf("side", Wall.Side.class));
-        }
         return new LoftStep(
                 own.id(),
                 own.name(),
@@ -298,7 +285,7 @@ public final class LoftKind extends Kind {
                 f.plain("first", typed, place + "/first"),
                 f.plain("last", typed, place + "/last"),
                 f.flag("closed"),
-                thin,
+                References.thin(f, typed, place),
                 f.oneOf("mode", MaterialStep.Mode.class));
     }
 
@@ -332,11 +319,7 @@ public final class LoftKind extends Kind {
         }
         n.put("run", Words.of(l.run())).put("first", l.first()).put("last", l.last());
         n.put("closed", l.closed());
-        if (l.thin() != null) {
-            n.putObject("thin")
-                    .put("side", Words.of(l.thin().side()))
-                    .put("thickness", l.thin().thickness());
-        }
+        References.put(n, l.thin());
         n.put("mode", Words.of(l.mode()));
     }
 

@@ -6,8 +6,8 @@ import io.tallember.part.Measure;
 import io.tallember.part.PointReference;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
+import io.tallember.part.Thin;
 import io.tallember.solid.sweep.Loft;
-import io.tallember.solid.sweep.Wall;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -58,15 +58,6 @@ public record LoftStep(
             return this instanceof OfFace f
                     ? f.face().steps()
                     : ((Point) this).corner().steps();
-        }
-    }
-
-    /** A wall along the outlines, in mm. */
-    public record Thin(double thickness, Wall.Side side) {
-        public Thin {
-            if (!(thickness > 0) || !Double.isFinite(thickness)) {
-                throw Refusal.of("The thickness of a wall must be above zero.");
-            }
         }
     }
 

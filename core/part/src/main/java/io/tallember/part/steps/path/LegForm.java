@@ -93,10 +93,7 @@ final class LegForm {
     static void line(Form f, String row, Hit h) {
         f.choose(row + ".kind", "lines");
         f.choose(row + ".sketch", h.of());
-        ObjectNode n = Kind.MAKE.objectNode().put("id", "");
-        n.set("boundary", h.ref().get("boundary"));
-        n.set("inside", h.ref().get("inside"));
-        f.pick(row + ".line", n);
+        f.pick(row + ".line", h.regionRef().orElseThrow());
     }
 
     static void open(Form f, String row, JsonNode leg, Opened opened) {

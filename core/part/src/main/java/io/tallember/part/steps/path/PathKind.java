@@ -17,7 +17,6 @@ import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.Remedy;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
@@ -48,7 +47,7 @@ public final class PathKind extends Kind {
         List<JsonNode> edges =
                 picked.stream().flatMap(h -> h.edgeRef(c).stream()).toList();
         List<Hit> lines = picked.stream()
-                .filter(h -> h.what() == Hit.What.LINE && drawn(h))
+                .filter(h -> h.what() == Hit.What.LINE && h.regionRef().isPresent())
                 .toList();
         picked.stream().flatMap(h -> h.cornerRef().stream()).findFirst().ifPresent(ref -> {
             f.choose("from", "corner");
@@ -66,30 +65,10 @@ public final class PathKind extends Kind {
         f.choose("from", "own");
     }
 
-    static boolean drawn(Hit h) {
-        return (h.what() == Hit.What.LINE || h.what() == Hit.What.REGION)
-                && h.ref() != null
-                && h.ref().has("boundary")
-                && h.ref().has("inside");
-    }
-
     private static void at(Form f, Vec3 p) {
         f.length("x", p.x());
         f.length("y", p.y());
         f.length("z", p.z());
-    }
-
-    private static List<Option> paths(Form f) {
-        List<Option> out = new ArrayList<>();
-        for (Step s : f.context().steps()) {
-            if (s.id().equals(f.step())) {
-                break;
-            }
-            if (s instanceof PathStep) {
-                out.add(new Option(s.id(), s.name()));
-            }
-        }
-        return out;
     }
 
     @Override
@@ -169,7 +148,7 @@ public final class PathKind extends Kind {
         } else if (place.endsWith(".end") && f.is(place, "level")) {
             f.aim(place.replace(".end", ".level"));
         } else if (place.equals("from")) {
-            List<Option> paths = paths(f);
+            List<Option> paths = f.context().paths(f.step());
             if (f.is("from", "end") && f.chosen("path").isEmpty() && !paths.isEmpty()) {
                 f.choose("path", paths.get(paths.size() - 1).key());
             }
@@ -179,7 +158,7 @@ public final class PathKind extends Kind {
 
     @Override
     protected boolean hit(Form f, Hit h) {
-        if (!drawn(h) || !f.aim().endsWith(".line")) {
+        if (h.regionRef().isEmpty() || !f.aim().endsWith(".line")) {
             return false;
         }
         LegForm.line(f, f.aim().substring(0, f.aim().length() - ".line".length()), h);
@@ -194,8 +173,8 @@ public final class PathKind extends Kind {
         } else if (f.is("from", "corner")) {
             p.pick("corner", false, Hit::cornerRef, "corner", "mark");
         } else if (f.is("from", "end")) {
-            Slot path = p.choice("path", paths(f));
-            if (paths(f).stream().noneMatch(o -> o.key().equals(f.chosen("path")))) {
+            Slot path = p.choice("path", f.context().paths(f.step()));
+            if (f.context().paths(f.step()).stream().noneMatch(o -> o.key().equals(f.chosen("path")))) {
                 path.text = words().text("path.none");
                 path.lack = words().text("path.lack");
             }

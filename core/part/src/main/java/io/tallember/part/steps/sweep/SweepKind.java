@@ -20,7 +20,6 @@ import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
 import io.tallember.solid.sweep.Manner;
-import io.tallember.solid.sweep.Wall;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -35,24 +34,11 @@ public final class SweepKind extends ProfileKind {
 
     @Override
     protected List<Offer> offers(Context c) {
-        boolean any = !paths(c, "").isEmpty()
+        boolean any = !c.paths("").isEmpty()
                 || lineDrawn(c)
                 || drawn(c, false)
                 || !c.bodies().isEmpty();
         return List.of(offer("sweep", any ? "" : words().text("why.path")));
-    }
-
-    private static List<Option> paths(Context c, String step) {
-        List<Option> out = new ArrayList<>();
-        for (Step s : c.steps()) {
-            if (s.id().equals(step)) {
-                break;
-            }
-            if (s.makesPath()) {
-                out.add(new Option(s.id(), s.name()));
-            }
-        }
-        return out;
     }
 
     @Override
@@ -64,12 +50,15 @@ public final class SweepKind extends ProfileKind {
     protected void begun(Form f, String offer, List<Hit> picked) {
         usual(f);
         f.choose("mode", f.context().bodies().isEmpty() ? "body" : "add");
-        List<Option> paths = paths(f.context(), "");
+        List<Option> paths = f.context().paths("");
         f.choose("along", paths.isEmpty() ? "line" : paths.get(paths.size() - 1).key());
         boolean taken = takes(
                 f, picked.stream().filter(h -> h.what() == Hit.What.REGION).toList());
         f.choose("what", taken ? "regions" : "round");
-        picked.stream().filter(h -> h.what() == Hit.What.LINE).findFirst().ifPresent(h -> line(f, h));
+        picked.stream()
+                .filter(h -> h.what() == Hit.What.LINE && h.regionRef().isPresent())
+                .findFirst()
+                .ifPresent(h -> line(f, h));
         List<JsonNode> edges =
                 picked.stream().flatMap(h -> h.edgeRef(f.context()).stream()).toList();
         if (!edges.isEmpty()) {
@@ -98,10 +87,7 @@ public final class SweepKind extends ProfileKind {
     private static void line(Form f, Hit h) {
         f.choose("along", "line");
         f.choose("lineOf", h.of());
-        ObjectNode n = MAKE.objectNode().put("id", "");
-        n.set("boundary", h.ref().get("boundary"));
-        n.set("inside", h.ref().get("inside"));
-        f.pick("line", n);
+        f.pick("line", h.regionRef().orElseThrow());
     }
 
     @Override
@@ -113,8 +99,8 @@ public final class SweepKind extends ProfileKind {
 
     @Override
     protected boolean hit(Form f, Hit h) {
-        boolean region = h.what() == Hit.What.REGION && h.ref() != null;
-        if (h.what() == Hit.What.LINE && h.ref() != null || region && f.aim().equals("line")) {
+        boolean along = h.what() == Hit.What.LINE || f.aim().equals("line");
+        if (along && h.regionRef().isPresent()) {
             line(f, h);
             f.aim("");
             return true;
@@ -215,7 +201,7 @@ public final class SweepKind extends ProfileKind {
                 p.length("wall");
             }
         }
-        List<Option> along = new ArrayList<>(paths(f.context(), f.step()));
+        List<Option> along = new ArrayList<>(f.context().paths(f.step()));
         String now = f.chosen("along");
         boolean known = along.stream().anyMatch(o -> o.key().equals(now)) || now.equals("line") || now.equals("edges");
         if (!known) {
@@ -227,10 +213,7 @@ public final class SweepKind extends ProfileKind {
         if (now.equals("line")) {
             Slot line = p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region");
             line.field.put("sketch", f.chosen("lineOf"));
-            line.among(f.context().steps().stream()
-                    .filter(s -> f.context().sketch(s.id()).isPresent())
-                    .map(Step::id)
-                    .toList());
+            line.among(f.context().sketches());
         } else if (now.equals("edges")) {
             Slot edges = p.edges("edges");
             edges.lack = edges.held.isEmpty() ? words().text("edges.lack") : "";
@@ -303,12 +286,6 @@ public final class SweepKind extends ProfileKind {
                     r.size("diameter", typed, place + "/diameter", false),
                     r.size("wall", typed, place + "/wall", false));
         }
-        SweepStep.Thin thin = null;
-        if (f.has("thin")) {
-            Fields t = f.part("thin", "wall");
-            thin = new SweepStep.Thin(
-                    t.size("thickness", typed, place + "/thickness", false), t.oneOf("side", Wall.Side.class));
-        }
         return new SweepStep(
                 own.id(),
                 own.name(),
@@ -321,7 +298,7 @@ public final class SweepKind extends ProfileKind {
                 f.oneOf("keep", Manner.Keep.class),
                 f.has("up") ? References.plane(f, "up") : null,
                 f.size("twist", typed, place + "/twist", true),
-                thin,
+                References.thin(f, typed, place),
                 f.oneOf("mode", MaterialStep.Mode.class));
     }
 
@@ -334,11 +311,7 @@ public final class SweepKind extends ProfileKind {
                     .put("diameter", s.round().diameter())
                     .put("wall", s.round().wall());
         }
-        if (s.thin() != null) {
-            n.putObject("thin")
-                    .put("side", Words.of(s.thin().side()))
-                    .put("thickness", s.thin().thickness());
-        }
+        References.put(n, s.thin());
         ObjectNode along = n.putObject("along");
         if (!s.along().path().isEmpty()) {
             along.put("step", s.along().path());

@@ -7,8 +7,8 @@ import io.tallember.part.ProfileStep;
 import io.tallember.part.Refusal;
 import io.tallember.part.RegionReference;
 import io.tallember.part.SketchPlane;
+import io.tallember.part.Thin;
 import io.tallember.solid.sweep.Manner;
-import io.tallember.solid.sweep.Wall;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -53,15 +53,6 @@ public record SweepStep(
             }
             if (!(wall >= 0) || !(2 * wall < diameter)) {
                 throw Refusal.of("The wall of a tube must be less than half its diameter.");
-            }
-        }
-    }
-
-    /** A wall along the outline, in mm. */
-    public record Thin(double thickness, Wall.Side side) {
-        public Thin {
-            if (!(thickness > 0) || !Double.isFinite(thickness)) {
-                throw Refusal.of("The thickness of a wall must be above zero.");
             }
         }
     }
