@@ -42,6 +42,7 @@ public final class BodyCheck {
     private final Body body;
     private final Tolerance tol;
     private final List<String> problems = new ArrayList<>();
+    private Vec3 first;
     private boolean touchesItself;
 
     private BodyCheck(Body body, Tolerance tol) {
@@ -49,8 +50,12 @@ public final class BodyCheck {
         this.tol = tol;
     }
 
-    /** What is wrong, as sentences; empty when the body is valid. */
-    public record Report(List<String> problems, boolean touchesItself) {
+    /**
+     * What is wrong, as sentences; empty when the body is valid.
+     *
+     * @param first where the first of it is, or null
+     */
+    public record Report(List<String> problems, Vec3 first, boolean touchesItself) {
         public boolean valid() {
             return problems.isEmpty();
         }
@@ -75,7 +80,7 @@ public final class BodyCheck {
             c.sizes();
             c.euler();
         }
-        return new Report(List.copyOf(c.problems), c.touchesItself);
+        return c.report();
     }
 
     public static Report deep(Body body, Tolerance tol) {
@@ -85,7 +90,7 @@ public final class BodyCheck {
         }
         BodyCheck c = new BodyCheck(body, tol);
         c.crossings(Set.of(), Set.of());
-        return new Report(List.copyOf(c.problems), c.touchesItself);
+        return c.report();
     }
 
     /** The same for a body made from a sound one: faces and edges that it took over aren't tried against each other again. */
@@ -100,10 +105,15 @@ public final class BodyCheck {
         edges.addAll(before.edges());
         BodyCheck c = new BodyCheck(body, tol);
         c.crossings(faces, edges);
-        return new Report(List.copyOf(c.problems), c.touchesItself);
+        return c.report();
+    }
+
+    private Report report() {
+        return new Report(List.copyOf(problems), first, touchesItself);
     }
 
     private void problem(String what, Vec3 p) {
+        first = problems.isEmpty() ? p : first;
         problems.add(String.format(Locale.ROOT, "%s near (%.4f, %.4f, %.4f).", what, p.x(), p.y(), p.z()));
     }
 

@@ -26,6 +26,7 @@ import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -75,7 +76,7 @@ public final class Loft {
     private LoftSkin skin;
 
     private Loft(List<Section> sections, Shape shape, String step, String region, Tolerance tol) {
-        this.sections = sections;
+        this.sections = new ArrayList<>(sections);
         this.shape = shape;
         this.step = step;
         this.region = region;
@@ -95,14 +96,15 @@ public final class Loft {
         if (!report.valid()) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
-                    "The loft would pass through itself (" + report.problems().get(0)
-                            + "). Turn a section's start, put a section between, or lead it straight.");
+                    "The loft would pass through itself near " + report.first().said()
+                            + ". Turn a section's start, put a section between, or lead it straight.");
         }
         return body;
     }
 
     private Body build() {
         checked();
+        pair();
         List<Vec3> rough = sections.stream().map(this::roughly).toList();
         int n = sections.size();
         int loops = sections.stream()
@@ -173,6 +175,40 @@ public final class Loft {
         if (holes < 0) {
             throw new GeometryException(Reason.BAD_VALUE, "A loft needs a region or a face among its sections.");
         }
+    }
+
+    /** Puts the holes of each section in the order of those of the one before that lie most like them about the outlines' middles. */
+    private void pair() {
+        Profile before = null;
+        for (int i = 0; i < sections.size(); i++) {
+            Profile p = sections.get(i).profile();
+            if (p == null) {
+                continue;
+            }
+            if (before != null && p.holes().size() > 1) {
+                List<List<Profile.Edge>> left = new ArrayList<>(p.holes());
+                List<List<Profile.Edge>> out = new ArrayList<>();
+                for (List<Profile.Edge> hole : before.holes()) {
+                    Vec3 at = off(before, hole);
+                    List<Profile.Edge> like = left.stream()
+                            .min(Comparator.comparingDouble(h -> off(p, h).distance(at)))
+                            .orElseThrow();
+                    left.remove(like);
+                    out.add(like);
+                }
+                Section s = sections.get(i);
+                sections.set(i, new Section(new Profile(p.frame(), p.outer(), out, p.name()), s.point(), s.shift()));
+            }
+            before = sections.get(i).profile();
+        }
+    }
+
+    /** How far a hole's middle is from that of the outline. */
+    private static Vec3 off(Profile p, List<Profile.Edge> hole) {
+        Vec3 z = p.frame().z();
+        return Ring.of(p.frame(), hole, z)
+                .centre()
+                .minus(Ring.of(p.frame(), p.outer(), z).centre());
     }
 
     private Vec3 roughly(Section s) {

@@ -83,8 +83,8 @@ public final class Sweep {
         if (!report.valid()) {
             throw new GeometryException(
                     Reason.NON_MANIFOLD,
-                    "The swept shape would pass through itself ("
-                            + report.problems().get(0) + "). Lead the path wider apart, or make the outline smaller.");
+                    "The swept shape would pass through itself near "
+                            + report.first().said() + ". Lead the path wider apart, or make the outline smaller.");
         }
         return body;
     }

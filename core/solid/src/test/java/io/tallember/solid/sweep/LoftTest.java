@@ -219,6 +219,22 @@ class LoftTest {
         }
     }
 
+    /** Which hole goes over into which is told by where they are, not by the order in which they were drawn. */
+    @Test
+    void holesPairByPlace() {
+        List<Profile> plates = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            double left = i == 0 ? -6 : 6;
+            plates.add(new Profile(
+                    Frame.WORLD.movedAlongZ(10 * i),
+                    polygon(Frame.WORLD, -12, -5, 12, -5, 12, 5, -12, 5).outer(),
+                    List.of(Shapes.circle(left, 0, 3, false), Shapes.circle(-left, 0, 3, false)),
+                    "r"));
+        }
+        Body b = lofted(STRAIGHT, at(plates.get(0)), at(plates.get(1)));
+        assertThat(volume(b)).isCloseTo(2400 - 2 * Math.PI * 90, within(1e-6));
+    }
+
     /** A start that is turned turns the inside of a wall with it. */
     @Test
     void aTurnedStartTurnsHolesToo() {
@@ -256,6 +272,7 @@ class LoftTest {
     @Test
     void randomSections() {
         int built = 0;
+        int plain = 0;
         int cases = Shapes.cases(20, 300);
         for (int seed = 1; seed <= cases; seed++) {
             Random r = new Random(seed);
@@ -265,6 +282,7 @@ class LoftTest {
                 all.add(random(r, 12 * i));
             }
             Loft.Run run = Loft.Run.values()[r.nextInt(3)];
+            plain += run == Loft.Run.MIDDLE ? 0 : 1;
             double strength = run == Loft.Run.SMOOTH && r.nextBoolean() ? 0.5 + r.nextDouble() : 0;
             try {
                 Body b = Loft.of(all, new Loft.Shape(run, strength, strength, false), "s1", "r1", TOL);
@@ -272,11 +290,12 @@ class LoftTest {
                 assertThat(Shapes.watertight(b, MeshQuality.EXPORT))
                         .as("seed " + seed)
                         .isCloseTo(v, within(0.01 * v));
-                built++;
+                built += run == Loft.Run.MIDDLE ? 0 : 1;
             } catch (GeometryException e) {
                 assertThat(e.getMessage()).as("seed " + seed).contains("near");
             }
         }
-        assertThat(built).isGreaterThan((int) (0.7 * cases));
+        // along the middle the tilts ask for bends tighter than the sections are wide
+        assertThat(built).as("of " + plain).isGreaterThanOrEqualTo((int) (0.95 * plain));
     }
 }
