@@ -217,7 +217,7 @@ export async function keep(): Promise<void> {
   if (running) {
     held = [];
     (document.activeElement as HTMLElement | null)?.blur();
-    let keys: Pressed[] = [];
+    let keys: Pressed[];
     try {
       await running;
     } finally {
