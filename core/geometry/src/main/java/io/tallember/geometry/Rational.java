@@ -70,7 +70,38 @@ public record Rational(int degree, double[] breaks, double[][] points) {
         return all.stream().map(r -> r.raised(degree).broken(at)).toList();
     }
 
-    private Rational raised(int to) {
+    /** The product of two polynomials in Bernstein's form. */
+    public static double[] product(double[] f, double[] g) {
+        int a = f.length - 1;
+        int b = g.length - 1;
+        double[] out = new double[a + b + 1];
+        for (int i = 0; i <= a; i++) {
+            for (int k = 0; k <= b; k++) {
+                out[i + k] += choose(a, i) * choose(b, k) / choose(a + b, i + k) * f[i] * g[k];
+            }
+        }
+        return out;
+    }
+
+    /** A polynomial in Bernstein's form taken to a power; one for the power of zero. */
+    public static double[] power(double[] f, int times) {
+        double[] out = {1};
+        for (int i = 0; i < times; i++) {
+            out = product(out, f);
+        }
+        return out;
+    }
+
+    private static double choose(int n, int k) {
+        double out = 1;
+        for (int i = 1; i <= k; i++) {
+            out = out * (n - k + i) / i;
+        }
+        return out;
+    }
+
+    /** The same curve with a higher degree. */
+    public Rational raised(int to) {
         Rational r = this;
         while (r.degree < to) {
             int d = r.degree;

@@ -22,6 +22,15 @@ public final class Travel {
             return origin.plus(local.x(), x).plus(local.y(), y).plus(local.z(), z);
         }
 
+        public Vec3 direction(Vec3 local) {
+            return x.times(local.x()).plus(local.y(), y).plus(local.z(), z);
+        }
+
+        /** As a frame, where its axes are square to each other and of unit length. */
+        public Frame frame() {
+            return new Frame(origin, x, y, z);
+        }
+
         private double[] row() {
             double[] out = new double[12];
             Vec3[] all = {origin, x, y, z};

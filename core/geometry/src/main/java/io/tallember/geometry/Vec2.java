@@ -6,6 +6,14 @@ public record Vec2(double x, double y) {
         return new Vec2(x + s * o.x, y + s * o.y);
     }
 
+    public Vec2 plus(Vec2 o) {
+        return new Vec2(x + o.x, y + o.y);
+    }
+
+    public Vec2 times(double s) {
+        return new Vec2(s * x, s * y);
+    }
+
     public Vec2 minus(Vec2 o) {
         return new Vec2(x - o.x, y - o.y);
     }

@@ -10,9 +10,11 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Recognise;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Travel;
@@ -22,18 +24,24 @@ import io.tallember.solid.Vertex;
 import java.util.Arrays;
 import java.util.List;
 import java.util.function.DoubleFunction;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
 
 /** What a profile leaves behind along one leg of a way: surfaces of its curves, rails of its corners. */
 final class LegSides {
     /** How far fitted rails and surfaces may be off, in mm. */
     private static final double FIT = 2e-8;
+    /** How near a surface must be to one with a name to be that, in mm. */
+    private static final double NAMED = 1e-8;
 
     private final Profile profile;
     private final Leg leg;
-    private final DoubleFunction<Frame> at;
+    private final DoubleFunction<Travel.Place> at;
+    private final boolean guided;
+    private final double[] joints;
     private final boolean along;
     private final Tolerance tol;
-    private final Frame first;
+    private final Travel.Place first;
     private final Vec3 way;
     /** z along the axis, x from it to the way, y along the way, where an arc is turned about an axis in the profile's plane. */
     private final Frame axis;
@@ -44,10 +52,23 @@ final class LegSides {
 
     private Travel travel;
 
-    LegSides(Profile profile, Leg leg, Carriage.Motion motion, DoubleFunction<Frame> at, boolean along, Tolerance tol) {
+    /**
+     * @param at where the profile is, by the leg's parameter
+     * @param guide what leads it there, or null
+     */
+    LegSides(
+            Profile profile,
+            Leg leg,
+            Carriage.Motion motion,
+            DoubleFunction<Travel.Place> at,
+            Guided guide,
+            boolean along,
+            Tolerance tol) {
         this.profile = profile;
         this.leg = leg;
         this.at = at;
+        guided = guide != null;
+        joints = guided ? guide.joints(leg) : new double[0];
         this.along = along;
         this.tol = tol;
         first = at.apply(leg.from());
@@ -80,13 +101,24 @@ final class LegSides {
     private Travel travel() {
         if (travel == null) {
             double sign = leg.forward() ? 1 : -1;
-            double[] breaks = Arrays.stream(leg.curve().breaks(leg.range()))
+            double[] breaks = DoubleStream.concat(
+                            Arrays.stream(leg.curve().breaks(leg.range())),
+                            Arrays.stream(joints).map(f -> leg.from() + f * (leg.to() - leg.from())))
                     .map(t -> sign * t)
                     .sorted()
                     .toArray();
-            travel = Travel.fitted(s -> Travel.Place.of(at.apply(sign * s)), breaks, reach(), FIT);
+            travel = Travel.fitted(s -> at.apply(sign * s), apart(breaks), reach(), FIT);
         }
         return travel;
+    }
+
+    /** Without those that fall together with one before. */
+    private double[] apart(double[] breaks) {
+        double least = 1e-9 * leg.range().length();
+        return IntStream.range(0, breaks.length)
+                .filter(i -> i == 0 || breaks[i] - breaks[i - 1] > least)
+                .mapToDouble(i -> breaks[i])
+                .toArray();
     }
 
     private Interval range() {
@@ -105,16 +137,21 @@ final class LegSides {
             Circle c = new Circle(axis.at(axis.point(0, 0, p.z())), p.x());
             return new Edge(c, new Interval(0, leg.range().length()), from, to, tol.linear());
         }
-        return new Edge(travel().rail(local), range(), from, to, tol.linear());
+        Nurbs rail = travel().rail(local);
+        if (guided && Recognise.curve(rail, NAMED).orElse(null) instanceof Line) {
+            Line l = Line.through(from.point(), to.point());
+            return new Edge(l, new Interval(0, from.point().distance(to.point())), from, to, tol.linear());
+        }
+        return new Edge(rail, range(), from, to, tol.linear());
     }
 
     Surface surface(Profile.Edge e) {
         if (extruded) {
             // on the normal's other side the same
-            return SweptSides.extruded(first, e);
+            return SweptSides.extruded(first.frame(), e);
         }
         if (axis != null) {
-            return new SweptSides(first, axis, tol).turned(e);
+            return new SweptSides(first.frame(), axis, tol).turned(e);
         }
         if (aboutWay(e)) {
             return Pipe.about(leg.curve(), leg.range(), ((Circle) e.curve()).radius());
@@ -129,7 +166,8 @@ final class LegSides {
                 return flat;
             }
         }
-        return travel().surface(spline(e));
+        Surface fitted = travel().surface(spline(e));
+        return guided ? Recognise.surface((NurbsSurface) fitted, NAMED).orElse(fitted) : fitted;
     }
 
     /** The surface of a line that stays in one plane, or keeps its direction; null for others. */
@@ -169,9 +207,10 @@ final class LegSides {
         }
         for (double f : new double[] {0, 0.37, 1}) {
             double t = leg.range().at(f);
-            Frame p = at.apply(t);
+            Travel.Place p = at.apply(t);
             Vec3 on = leg.curve().point(t);
-            if (p.point(c.frame().origin()).distance(on) > 0.1 * tol.linear()
+            if (Math.abs(p.x().length() - 1) + Math.abs(p.y().length() - 1) > 1e-12
+                    || p.point(c.frame().origin()).distance(on) > 0.1 * tol.linear()
                     || p.z().cross(leg.way(t)).length() * c.radius() > 0.1 * tol.linear()) {
                 return false;
             }
@@ -198,7 +237,7 @@ final class LegSides {
         double t = e.range().middle();
         Vec3 d = e.curve().derivative(t).times(e.forward() == along ? 1 : -1);
         double at0 = leg.from();
-        Frame f = at.apply(at0);
+        Travel.Place f = at.apply(at0);
         Vec3 out = f.direction(d).cross(leg.way(at0));
         return s.normalAt(f.point(e.curve().point(t))).dot(out) > 0;
     }

@@ -17,6 +17,7 @@ import io.tallember.geometry.Skinning;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.Way;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
@@ -53,8 +54,17 @@ public final class Loft {
     /**
      * @param first how strongly it leaves its first section square, zero for free; {@code last} alike
      * @param closed whether it goes on from the last section into the first
+     * @param guides lines that its sides follow, each through the outlines of all sections
      */
-    public record Shape(Run run, double first, double last, boolean closed) {}
+    public record Shape(Run run, double first, double last, boolean closed, List<Way> guides) {
+        public Shape {
+            guides = List.copyOf(guides);
+        }
+
+        public Shape(Run run, double first, double last, boolean closed) {
+            this(run, first, last, closed, List.of());
+        }
+    }
 
     /**
      * A section.
@@ -126,12 +136,26 @@ public final class Loft {
             normals.add(normals.get(0));
         }
         skin = new LoftSkin(shape, centres, normals, tol);
+        List<Rows> rows = rings.stream().map(this::rows).toList();
+        if (skin.carried()) {
+            List<Vec3> places =
+                    new ArrayList<>(sections.stream().map(Section::point).toList());
+            if (shape.closed()) {
+                places.add(null);
+            }
+            skin.take(
+                    rows.stream().map(r -> r.likes).toList(),
+                    rows.stream().map(r -> r.of).toList(),
+                    places,
+                    n,
+                    tol);
+        }
         List<List<Coedge>> firsts = new ArrayList<>();
         List<List<Coedge>> lasts = new ArrayList<>();
         List<Shell> shells = new ArrayList<>();
-        for (Ring[] loop : rings) {
+        for (int l = 0; l < loops; l++) {
             int before = faces.size();
-            sides(loop, firsts, lasts);
+            sides(l, rings.get(l), rows.get(l), firsts, lasts);
             shells.add(new Shell(faces.subList(before, faces.size())));
         }
         if (shape.closed()) {
@@ -150,6 +174,14 @@ public final class Loft {
                     shape.closed()
                             ? "A closed loft needs three sections at least."
                             : "A loft needs two sections at least. Pick another.");
+        }
+        if (!shape.guides().isEmpty() && shape.run() == Run.STRAIGHT) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "Guides shape a smooth loft. Lead it smoothly, or take the guides out.");
+        }
+        if (shape.guides().size() > PlaneMap.MOST) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "A loft takes up to " + PlaneMap.MOST + " guides. Take some out.");
         }
         int holes = -1;
         for (int i = 0; i < n; i++) {
@@ -286,10 +318,12 @@ public final class Loft {
         }
     }
 
-    private void sides(Ring[] rings, List<List<Coedge>> firsts, List<List<Coedge>> lasts) {
+    /** The stretches of one loop: each in all sections as rows that fit together. */
+    private record Rows(List<Rational> likes, List<List<double[][]>> of) {}
+
+    private Rows rows(Ring[] rings) {
         int n = rings.length;
         int count = rings[rings[0] == null ? 1 : 0].stretches().size();
-        int all = shape.closed() ? n + 1 : n;
         List<List<double[][]>> rows = new ArrayList<>();
         List<Rational> likes = new ArrayList<>();
         for (int i = 0; i < count; i++) {
@@ -315,6 +349,13 @@ public final class Loft {
             }
             rows.add(of);
         }
+        return new Rows(likes, rows);
+    }
+
+    private void sides(int loop, Ring[] rings, Rows rows, List<List<Coedge>> firsts, List<List<Coedge>> lasts) {
+        int n = rings.length;
+        int count = rows.likes.size();
+        int all = shape.closed() ? n + 1 : n;
         List<Integer> at = stations(rings, all);
         List<Station> stations = new ArrayList<>();
         for (int k : at) {
@@ -325,7 +366,7 @@ public final class Loft {
                             : new Station(rings[k], sections.get(k).point(), count));
         }
         for (int p = 0; p + 1 < at.size(); p++) {
-            patch(likes, rows, at.get(p), at.get(p + 1), stations.get(p), stations.get(p + 1));
+            patch(loop, rows, at.get(p), at.get(p + 1), stations.get(p), stations.get(p + 1));
         }
         if (!shape.closed()) {
             List<Coedge> first = new ArrayList<>();
@@ -359,12 +400,14 @@ public final class Loft {
         return out;
     }
 
-    private void patch(List<Rational> likes, List<List<double[][]>> rows, int from, int to, Station a, Station b) {
-        int count = likes.size();
+    private void patch(int loop, Rows rows, int from, int to, Station a, Station b) {
+        int count = rows.likes.size();
         NurbsSurface[] surfaces = new NurbsSurface[count];
         boolean turned = b.ring == null; // a tip is to be at the lowest v
         for (int i = 0; i < count; i++) {
-            surfaces[i] = skin.surface(likes.get(i), rows.get(i), normals, from, to, turned);
+            surfaces[i] = skin.carried()
+                    ? skin.along(loop, i, from, to, turned)
+                    : skin.surface(rows.likes.get(i), rows.of.get(i), normals, from, to, turned);
             folds(surfaces[i], from, to, turned);
         }
         Edge[] rails = new Edge[count];

@@ -12,7 +12,10 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
 
 /** The surfaces of a loft over one stretch of its outlines. */
 final class LoftSkin {
@@ -22,6 +25,15 @@ final class LoftSkin {
     private final double[] at;
     private final Carriage carriage;
     private final Way middle;
+    /** Middles, normals and directions across of the planes of a smooth loft with guides, and how they change. */
+    private final List<double[][]> planes = new ArrayList<>();
+
+    private double[][][] turning;
+    private LoftGuides guides;
+    private final List<List<Carried>> outlines = new ArrayList<>();
+
+    /** A stretch of the outlines told in the planes that are carried. */
+    private record Carried(Rational like, List<double[][]> local, double[][][] slopes) {}
 
     /**
      * @param centres of the sections, and {@code normals} of their planes; of a closed loft the first again at the end
@@ -37,6 +49,124 @@ final class LoftSkin {
                     own ? middle.legs().get(i - 1).length() : centres.get(i).distance(centres.get(i - 1));
             at[i] = at[i - 1] + Math.max(step, 1e-6);
         }
+        if (!own && !shape.guides().isEmpty()) {
+            planes(centres, normals);
+        }
+    }
+
+    /** Planes that go smoothly through those of the sections. */
+    private void planes(List<Vec3> centres, List<Vec3> normals) {
+        int n = at.length;
+        List<Vec3> across = new ArrayList<>(List.of(normals.get(0).anyPerpendicular()));
+        for (int i = 1; i < n; i++) {
+            across.add(Rings.carried(normals.get(i - 1), normals.get(i), across.get(i - 1)));
+        }
+        if (shape.closed()) {
+            Vec3 x = across.get(0);
+            Vec3 z = normals.get(0);
+            double left = Math.atan2(x.cross(across.get(n - 1)).dot(z), x.dot(across.get(n - 1)));
+            for (int i = 0; i < n; i++) {
+                double turn = -left * at[i] / at[n - 1];
+                Vec3 a = across.get(i);
+                across.set(
+                        i,
+                        a.times(Math.cos(turn))
+                                .plus(Math.sin(turn), normals.get(i).cross(a)));
+            }
+        }
+        for (int i = 0; i < n; i++) {
+            planes.add(new double[][] {four(centres.get(i)), four(normals.get(i)), four(across.get(i))});
+        }
+        double[][] still = {new double[4], new double[4], new double[4]};
+        double[][] first = shape.first() > 0 ? still.clone() : null;
+        double[][] last = shape.last() > 0 ? still.clone() : null;
+        if (first != null) {
+            first[0] = four(normals.get(0).times(shape.first()));
+        }
+        if (last != null) {
+            last[0] = four(normals.get(n - 1).times(shape.last()));
+        }
+        turning = Skinning.slopes(planes, at, new Skinning.Ends(first, last, shape.closed()));
+    }
+
+    private static double[] four(Vec3 v) {
+        return new double[] {v.x(), v.y(), v.z(), 0};
+    }
+
+    private static Vec3 three(double[] v) {
+        return new Vec3(v[0], v[1], v[2]);
+    }
+
+    /** Whether outlines are told in planes that are carried from section to section. */
+    boolean carried() {
+        return shape.run() == Loft.Run.MIDDLE || !shape.guides().isEmpty();
+    }
+
+    /**
+     * Takes the outlines of all loops, and lets guides lead them.
+     *
+     * @param likes for each loop those of its stretches, and {@code rows} their rows in all sections
+     * @param places of the sections that are points, null for others
+     */
+    void take(
+            List<List<Rational>> likes,
+            List<List<List<double[][]>>> rows,
+            List<Vec3> places,
+            int sections,
+            Tolerance tol) {
+        for (int l = 0; l < likes.size(); l++) {
+            List<Carried> loop = new ArrayList<>();
+            for (int s = 0; s < likes.get(l).size(); s++) {
+                loop.add(carried(likes.get(l).get(s), rows.get(l).get(s)));
+            }
+            outlines.add(loop);
+        }
+        if (!shape.guides().isEmpty()) {
+            guides = new LoftGuides(
+                    shape.guides(),
+                    new LoftGuides.Outlines() {
+                        @Override
+                        public double[][] row(int loop, int stretch, double t) {
+                            return LoftSkin.this.local(loop, stretch, t);
+                        }
+
+                        @Override
+                        public Frame plane(double t) {
+                            return frame(t, interval(t));
+                        }
+                    },
+                    at,
+                    likes,
+                    places,
+                    sections,
+                    tol);
+        }
+    }
+
+    private Carried carried(Rational like, List<double[][]> rows) {
+        int n = rows.size();
+        List<double[][]> local = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            local.add(placed(rows.get(i), frame(at[i], i == n - 1 ? n - 2 : i).inverse()));
+        }
+        double[][] still = new double[rows.get(0).length][4];
+        Skinning.Ends ends =
+                new Skinning.Ends(shape.first() > 0 ? still : null, shape.last() > 0 ? still : null, shape.closed());
+        boolean free = shape.first() == 0 && shape.last() == 0;
+        return new Carried(like, local, n > 2 || !free ? Skinning.slopes(local, at, ends) : null);
+    }
+
+    private double[][] local(int loop, int stretch, double t) {
+        Carried c = outlines.get(loop).get(stretch);
+        return between(at, c.local, c.slopes, interval(t), t);
+    }
+
+    private int interval(double t) {
+        int k = 0;
+        while (k + 2 < at.length && t > at[k + 1]) {
+            k++;
+        }
+        return k;
     }
 
     /** The smooth line through the centres, square to the sections: arcs where two lie on one, else smooth pieces. */
@@ -135,9 +265,6 @@ final class LoftSkin {
     NurbsSurface surface(Rational like, List<double[][]> rows, List<Vec3> normals, int from, int to, boolean turned) {
         boolean free = shape.first() == 0 && shape.last() == 0;
         boolean straight = shape.run() == Loft.Run.STRAIGHT || rows.size() == 2 && free;
-        if (shape.run() == Loft.Run.MIDDLE) {
-            return along(like, rows, from, to);
-        }
         if (straight) {
             return Skinning.straight(like, rows.get(turned ? to : from), rows.get(turned ? from : to));
         }
@@ -162,29 +289,43 @@ final class LoftSkin {
         return Skinning.cubic(like, back, backSlopes, backAt, n - 1 - to, n - 1 - from);
     }
 
-    /** Told in the frame that is carried along the middle line, and fitted. */
-    private NurbsSurface along(Rational like, List<double[][]> rows, int from, int to) {
-        int n = rows.size();
-        List<double[][]> local = new ArrayList<>();
-        for (int i = 0; i < n; i++) {
-            local.add(placed(rows.get(i), frame(at[i], i == n - 1 ? n - 2 : i).inverse()));
+    /**
+     * The surface over one stretch of a loop, told in the planes that are carried, moved by guides, and fitted.
+     *
+     * @param turned whether its v is to run the other way
+     */
+    NurbsSurface along(int loop, int stretch, int from, int to, boolean turned) {
+        Rational like = outlines.get(loop).get(stretch).like;
+        double lo = at[from];
+        double hi = at[to];
+        DoubleStream inner = Arrays.stream(at, from, to + 1);
+        if (guides != null) {
+            inner = DoubleStream.concat(inner, Arrays.stream(guides.joints(lo, hi)));
         }
-        double[][][] slopes = n > 2 ? Skinning.slopes(local, at, new Skinning.Ends(null, null, shape.closed())) : null;
+        double[] breaks = inner.map(t -> turned ? lo + hi - t : t).sorted().toArray();
+        double least = 1e-7 * (hi - lo);
+        double[] apart = IntStream.range(0, breaks.length)
+                .filter(i -> i == 0 || breaks[i] - breaks[i - 1] > least)
+                .mapToDouble(i -> breaks[i])
+                .toArray();
         return Skinning.fitted(
-                like,
-                t -> {
-                    int k = from;
-                    while (k + 1 < to && t > at[k + 1]) {
-                        k++;
-                    }
-                    return placed(between(local, slopes, k, t), frame(t, k));
+                guides == null ? like : like.raised(like.degree() * guides.degree()),
+                v -> {
+                    double t = turned ? lo + hi - v : v;
+                    return guides != null
+                            ? guides.row(loop, stretch, t)
+                            : placed(local(loop, stretch, t), frame(t, interval(t)));
                 },
-                java.util.Arrays.copyOfRange(at, from, to + 1),
+                apart,
                 FIT);
     }
 
     /** At even speed where legs meet: between, a cubic of the length gives the leg's parameter. */
     private Frame frame(double t, int leg) {
+        if (middle == null) {
+            double[][] now = between(at, planes, turning, leg, t);
+            return Frame.of(three(now[0]), three(now[1]), three(now[2]));
+        }
         Leg l = middle.legs().get(leg);
         double whole = at[leg + 1] - at[leg];
         double x = (t - at[leg]) / whole;
@@ -215,7 +356,8 @@ final class LoftSkin {
         return dd.plus(-dd.dot(d) / speed, d).times(1 / speed);
     }
 
-    private double[][] between(List<double[][]> rows, double[][][] slopes, int k, double t) {
+    /** Between two rows: cubic with slopes, else straight. */
+    static double[][] between(double[] at, List<double[][]> rows, double[][][] slopes, int k, double t) {
         double h = at[k + 1] - at[k];
         double x = (t - at[k]) / h;
         double[][] a = rows.get(k);
@@ -236,7 +378,7 @@ final class LoftSkin {
         return out;
     }
 
-    private static double[][] placed(double[][] row, Frame f) {
+    static double[][] placed(double[][] row, Frame f) {
         double[][] out = new double[row.length][];
         for (int i = 0; i < out.length; i++) {
             double w = row[i][3];

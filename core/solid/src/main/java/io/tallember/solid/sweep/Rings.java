@@ -86,13 +86,17 @@ final class Rings {
 
     /** A direction of one section's plane, turned by as little as can be into the plane of another. */
     static Vec3 carried(Ring from, Ring to, Vec3 d) {
-        Vec3 axis = from.normal().cross(to.normal());
+        return carried(from.normal(), to.normal(), d);
+    }
+
+    static Vec3 carried(Vec3 from, Vec3 to, Vec3 d) {
+        Vec3 axis = from.cross(to);
         double sine = axis.length();
         if (sine < 1e-12) {
             return d;
         }
         Vec3 n = axis.times(1 / sine);
-        double angle = Math.atan2(sine, from.normal().dot(to.normal()));
+        double angle = Math.atan2(sine, from.dot(to));
         return d.times(Math.cos(angle)).plus(Math.sin(angle), n.cross(d)).plus(n.dot(d) * (1 - Math.cos(angle)), n);
     }
 

@@ -10,6 +10,7 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Travel;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
 import io.tallember.geometry.intersect.CurveSurface;
@@ -42,6 +43,9 @@ public final class Sweep {
     private final String region;
     private final Tolerance tol;
     private final Frame relative;
+    /** Null without guides. */
+    private final Guided guided;
+
     private final List<Station> stations = new ArrayList<>();
     private final List<Face> faces = new ArrayList<>();
     /** Which loop of the profile each face belongs to. */
@@ -61,6 +65,7 @@ public final class Sweep {
         this.carriage = new Carriage(way, manner, tol);
         Way.Foot at = anchor();
         this.relative = carriage.at(at.leg(), at.t()).inverse().place(profile.frame());
+        this.guided = manner.guides().isEmpty() ? null : guided(way, manner, at);
         this.along = placed(0, way.legs().get(0).from())
                         .z()
                         .dot(way.legs().get(0).way(way.legs().get(0).from()))
@@ -124,14 +129,37 @@ public final class Sweep {
         return profile.frame().point(sum.times(1.0 / profile.outer().size()));
     }
 
-    /** The profile's frame on a leg at a parameter of its curve. */
-    private Frame placed(int leg, double t) {
-        return carriage.at(leg, t).place(relative);
+    private Guided guided(Way way, Manner manner, Way.Foot at) {
+        int last = way.legs().size() - 1;
+        double where = at.leg() + Guided.share(way.legs().get(at.leg()), at.t());
+        return new Guided(
+                way,
+                manner,
+                g -> {
+                    int leg = Math.max(0, Math.min(last, (int) Math.floor(g)));
+                    Leg l = way.legs().get(leg);
+                    return carriage.at(leg, l.from() + (g - leg) * (l.to() - l.from()))
+                            .place(relative);
+                },
+                where,
+                relative,
+                tol);
+    }
+
+    /** Where the profile is on a leg at a parameter of its curve. */
+    private Travel.Place placed(int leg, double t) {
+        return guided == null
+                ? Travel.Place.of(carriage.at(leg, t).place(relative))
+                : guided.at(leg + Guided.share(way.legs().get(leg), t));
+    }
+
+    private Carriage.Motion motion(int leg) {
+        return guided == null ? carriage.motion(leg) : Carriage.Motion.FREE;
     }
 
     /** Where two legs meet, or the way begins or ends: the profile there, cut by a plane at a corner. */
     private final class Station {
-        final Frame frame;
+        final Travel.Place place;
         /** Null where the profile stands as it is carried. */
         final Plane cut;
 
@@ -139,8 +167,8 @@ public final class Sweep {
         final List<Vertex[]> corners = new ArrayList<>();
         final List<Edge[]> edges = new ArrayList<>();
 
-        Station(Frame frame, Plane cut, Vec3 way) {
-            this.frame = frame;
+        Station(Travel.Place place, Plane cut, Vec3 way) {
+            this.place = place;
             this.cut = cut;
             this.way = way;
             for (List<Profile.Edge> loop : profile.loops()) {
@@ -152,9 +180,11 @@ public final class Sweep {
                 Edge[] e = new Edge[n];
                 for (int i = 0; i < n; i++) {
                     Profile.Edge of = loop.get(i);
-                    MitreCut.Stretch s = cut == null
-                            ? new MitreCut.Stretch(of.curve().placed(frame), of.range())
-                            : new MitreCut(frame, way, cut).curve(of.curve(), of.range());
+                    FlatImage.Stretch s = cut != null
+                            ? FlatImage.cut(place, way, cut).curve(of.curve(), of.range())
+                            : guided != null
+                                    ? FlatImage.of(place).curve(of.curve(), of.range())
+                                    : new FlatImage.Stretch(of.curve().placed(place.frame()), of.range());
                     Vertex from = of.forward() ? v[i] : v[(i + 1) % n];
                     Vertex to = of.forward() ? v[(i + 1) % n] : v[i];
                     e[i] = new Edge(s.curve(), s.range(), from, to, tol.linear());
@@ -165,8 +195,8 @@ public final class Sweep {
         }
 
         Vec3 point(Vec3 local) {
-            Vec3 p = frame.point(local);
-            return cut == null ? p : MitreCut.along(p, way, cut);
+            Vec3 p = place.point(local);
+            return cut == null ? p : FlatImage.along(p, way, cut);
         }
     }
 
@@ -174,7 +204,7 @@ public final class Sweep {
         int n = way.legs().size();
         for (int i = 0; i < n; i++) {
             slant(i);
-            if (carriage.motion(i) != Carriage.Motion.SHIFT) {
+            if (motion(i) != Carriage.Motion.SHIFT) {
                 int leg = i;
                 Tightness.check(profile, way.legs().get(i), t -> placed(leg, t));
             }
@@ -195,11 +225,13 @@ public final class Sweep {
 
     /** Refuses what would pass through itself: exactly for a round about the way, else by the faces of its pieces. */
     private void clear(Manner manner) {
-        GeometryException near = Meets.near(way, Meets.reach(profile, relative), tol);
+        double widest = guided == null ? 1 : guided.widest();
+        GeometryException near = Meets.near(way, widest * Meets.reach(profile, relative), tol);
         if (near == null) {
             return;
         }
-        boolean round = profile.outer().size() == 1
+        boolean round = guided == null
+                && profile.outer().size() == 1
                 && profile.outer().get(0).curve() instanceof Circle c
                 && relative.point(c.frame().origin()).length() <= tol.linear();
         if (round) {
@@ -257,8 +289,8 @@ public final class Sweep {
             Vec3 out = next.way(next.from());
             if (!(last.curve() instanceof Line)
                     || !(next.curve() instanceof Line)
-                    || carriage.motion(before) != Carriage.Motion.SHIFT
-                    || carriage.motion(k % n) != Carriage.Motion.SHIFT) {
+                    || motion(before) != Carriage.Motion.SHIFT
+                    || motion(k % n) != Carriage.Motion.SHIFT) {
                 throw new GeometryException(
                         Reason.BAD_VALUE,
                         "The path has a corner near " + last.end().said()
@@ -266,9 +298,9 @@ public final class Sweep {
             }
             Plane halving = new Plane(Frame.of(last.end(), in.plus(out)));
             Station station = new Station(placed(before, last.to()), halving, in);
-            Frame after = placed(k % n, next.from());
+            Travel.Place after = placed(k % n, next.from());
             for (Profile.Edge e : profile.outer()) {
-                Vec3 on = MitreCut.along(after.point(e.start()), out, halving);
+                Vec3 on = FlatImage.along(after.point(e.start()), out, halving);
                 if (on.distance(station.point(e.start())) > 10 * tol.linear()) {
                     throw new GeometryException(
                             Reason.BAD_VALUE,
@@ -301,12 +333,16 @@ public final class Sweep {
             }
             loops.add(new Loop(all));
         }
-        faces.add(new Face(new Plane(s.frame), up, loops, List.of(new Origin(step, role, region))));
+        faces.add(new Face(
+                new Plane(Frame.of(s.place.origin(), s.place.z(), s.place.x())),
+                up,
+                loops,
+                List.of(new Origin(step, role, region))));
     }
 
     private void leg(int number, Station from, Station to) {
         LegSides sides = new LegSides(
-                profile, way.legs().get(number), carriage.motion(number), t -> placed(number, t), along, tol);
+                profile, way.legs().get(number), motion(number), t -> placed(number, t), guided, along, tol);
         for (int l = 0; l < profile.loops().size(); l++) {
             List<Profile.Edge> loop = profile.loops().get(l);
             int n = loop.size();

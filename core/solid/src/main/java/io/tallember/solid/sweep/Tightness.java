@@ -1,6 +1,5 @@
 package io.tallember.solid.sweep;
 
-import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Interval;
@@ -8,6 +7,7 @@ import io.tallember.geometry.Leg;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Terms;
+import io.tallember.geometry.Travel;
 import io.tallember.geometry.Vec3;
 import java.util.List;
 import java.util.function.DoubleFunction;
@@ -26,7 +26,7 @@ final class Tightness {
     private Tightness() {}
 
     /** @throws GeometryException BAD_VALUE with the place, the bend's radius and what the profile reaches */
-    static void check(Profile profile, Leg leg, DoubleFunction<Frame> placed) {
+    static void check(Profile profile, Leg leg, DoubleFunction<Travel.Place> placed) {
         double[] breaks = leg.curve().breaks(leg.range());
         double worst = 0;
         double at = leg.from();
@@ -51,7 +51,7 @@ final class Tightness {
     }
 
     /** What the profile reaches toward the inside, as a share of the bend's radius. */
-    private static double share(Profile profile, Leg leg, DoubleFunction<Frame> placed, double t) {
+    private static double share(Profile profile, Leg leg, DoubleFunction<Travel.Place> placed, double t) {
         Vec3 bend = bend(leg, t);
         double curved = bend.length();
         return curved < STRAIGHT
@@ -67,7 +67,7 @@ final class Tightness {
         return dd.plus(-dd.dot(d) / square, d).times(1 / square);
     }
 
-    private static double reach(Profile profile, Frame f, Vec3 from, Vec3 inward) {
+    private static double reach(Profile profile, Travel.Place f, Vec3 from, Vec3 inward) {
         double far = 0;
         for (List<Profile.Edge> loop : profile.loops()) {
             for (Profile.Edge e : loop) {

@@ -9,10 +9,11 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Travel;
 import io.tallember.geometry.Vec3;
 
-/** A flat profile as a plane cuts what it sweeps along a straight way: an affine image of it, of exact kinds. */
-final class MitreCut {
+/** An affine image of a flat profile, whose curves stay of exact kinds. */
+final class FlatImage {
     /** A curve and the range that is meant of it. */
     record Stretch(Curve curve, Interval range) {}
 
@@ -20,11 +21,23 @@ final class MitreCut {
     private final Vec3 x;
     private final Vec3 y;
 
-    /** @param frame of the profile, {@code way} the direction in which it is swept, {@code onto} the plane */
-    MitreCut(Frame frame, Vec3 way, Plane onto) {
-        origin = along(frame.origin(), way, onto);
-        x = along(frame.origin().plus(frame.x()), way, onto).minus(origin);
-        y = along(frame.origin().plus(frame.y()), way, onto).minus(origin);
+    private FlatImage(Vec3 origin, Vec3 x, Vec3 y) {
+        this.origin = origin;
+        this.x = x;
+        this.y = y;
+    }
+
+    static FlatImage of(Travel.Place place) {
+        return new FlatImage(place.origin(), place.x(), place.y());
+    }
+
+    /** As a plane cuts what it sweeps along a straight way. */
+    static FlatImage cut(Travel.Place place, Vec3 way, Plane onto) {
+        Vec3 o = along(place.origin(), way, onto);
+        return new FlatImage(
+                o,
+                along(place.origin().plus(place.x()), way, onto).minus(o),
+                along(place.origin().plus(place.y()), way, onto).minus(o));
     }
 
     /** A point moved along a direction onto a plane. */
@@ -57,7 +70,7 @@ final class MitreCut {
         }
         throw new GeometryException(
                 GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                "Only lines, arcs, circles, ellipses and splines can be mitred.");
+                "Only lines, arcs, circles, ellipses and splines can be led along like this.");
     }
 
     /** The image of an ellipse by those of two conjugate radii: turned until they are square to each other. */
