@@ -2,6 +2,7 @@ package io.tallember.part.fields;
 
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.Along;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.FaceReference;
 import io.tallember.part.Layout;
@@ -166,6 +167,40 @@ public final class References {
     }
 
     /** A wall along an outline; nothing where there is none. */
+    public static void put(ObjectNode along, Along a) {
+        if (!a.path().isEmpty()) {
+            along.put("step", a.path());
+        } else if (a.line() != null) {
+            regions(along.put("sketch", a.sketch()), List.of(a.line()));
+        } else {
+            var edges = along.putArray("edges");
+            a.edges().forEach(e -> put(edges.addObject(), e));
+        }
+    }
+
+    public static Along along(Fields f) {
+        List<RegionReference> line = f.has("regions") ? regions(f) : List.of();
+        List<EdgeReference> edges =
+                f.has("edges") ? f.list("edges").stream().map(References::edge).toList() : List.of();
+        return new Along(f.text("step", ""), f.text("sketch", ""), line.isEmpty() ? null : line.get(0), edges);
+    }
+
+    /** Guides, as many as there are. */
+    public static void guides(ObjectNode n, List<Along> guides) {
+        if (!guides.isEmpty()) {
+            var all = n.putArray("guides");
+            guides.forEach(g -> put(all.addObject(), g));
+        }
+    }
+
+    public static List<Along> guides(Fields f) {
+        return f.has("guides")
+                ? f.list("guides").stream()
+                        .map(n -> along(new Fields(n, "a guide")))
+                        .toList()
+                : List.of();
+    }
+
     public static void put(ObjectNode n, Thin thin) {
         if (thin != null) {
             n.putObject("thin").put("side", Words.of(thin.side())).put("thickness", thin.thickness());

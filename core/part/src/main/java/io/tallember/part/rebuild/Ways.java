@@ -7,6 +7,8 @@ import io.tallember.geometry.Leg;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.Way;
+import io.tallember.part.Along;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.RegionReference;
 import io.tallember.solid.Edge;
@@ -48,6 +50,32 @@ public final class Ways {
             out.add(new Leg(e.curve().placed(f), e.range(), e.forward(), id + "." + e.source()));
         }
         return out;
+    }
+
+    /**
+     * The way along a path, a drawn line or edges.
+     *
+     * @param whose what goes along it, in sentences
+     */
+    public static Way along(Along along, String whose, Stand before, List<String> notes) {
+        if (!along.path().isEmpty()) {
+            Way way = before.ways().get(along.path());
+            if (way == null) {
+                throw new GeometryException(
+                        Reason.LOST_REFERENCE,
+                        "The path that " + whose
+                                + " goes along isn't built. Switch it on, or mend what is wrong with it.");
+            }
+            return way;
+        }
+        if (along.line() != null) {
+            return Way.of(line(along.sketch(), along.line(), before, notes, "w"), Tolerance.DEFAULT);
+        }
+        List<Leg> legs = new ArrayList<>();
+        for (EdgeReference e : along.edges()) {
+            legs.add(edge(e, whose, before, notes, "w" + (legs.size() + 1)));
+        }
+        return Way.of(ordered(legs, null), Tolerance.DEFAULT);
     }
 
     public static List<Leg> reversed(List<Leg> all) {

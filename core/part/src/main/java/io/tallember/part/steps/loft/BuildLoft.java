@@ -7,6 +7,7 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.Way;
 import io.tallember.part.FaceReference;
 import io.tallember.part.rebuild.FaceFinder;
 import io.tallember.part.rebuild.Material;
@@ -14,6 +15,7 @@ import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.PointFinder;
 import io.tallember.part.rebuild.Profiles;
 import io.tallember.part.rebuild.Stand;
+import io.tallember.part.rebuild.Ways;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
 import io.tallember.solid.sweep.FaceProfile;
@@ -33,7 +35,10 @@ final class BuildLoft {
         for (LoftStep.Section s : step.sections()) {
             all.add(section(s, step, before, notes));
         }
-        Loft.Shape shape = new Loft.Shape(step.run(), step.first(), step.last(), step.closed());
+        List<Way> guides = step.guides().stream()
+                .map(g -> Ways.along(g, "a guide of this loft", before, notes))
+                .toList();
+        Loft.Shape shape = new Loft.Shape(step.run(), step.first(), step.last(), step.closed(), guides);
         Body body = Loft.of(all, shape, step.id(), "r", TOL);
         return Material.apply(step, "loft", List.of(body), before);
     }

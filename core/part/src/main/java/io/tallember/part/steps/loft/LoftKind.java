@@ -10,6 +10,7 @@ import io.tallember.part.fields.References;
 import io.tallember.part.fields.Typed;
 import io.tallember.part.fields.Words;
 import io.tallember.part.rebuild.Stand;
+import io.tallember.part.steps.AlongForm;
 import io.tallember.part.steps.Content;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
@@ -73,6 +74,7 @@ public final class LoftKind extends Kind {
         f.choose("made", "solid");
         f.usual("thickness", 2, 1 / 16.0);
         f.rows("turned", List.of());
+        f.rows("guides", List.of());
     }
 
     /** Between planes that lean, the outline is carried along the middle. */
@@ -116,7 +118,15 @@ public final class LoftKind extends Kind {
     }
 
     @Override
+    protected boolean hit(Form f, Hit h) {
+        return AlongForm.hit(f, h);
+    }
+
+    @Override
     protected void follow(Form f, String place) {
+        if (AlongForm.follow(f, place)) {
+            return;
+        }
         if (place.equals("sections")
                 && f.step().isEmpty()
                 && f.picked("sections").size() == 2) {
@@ -155,6 +165,7 @@ public final class LoftKind extends Kind {
             }
         }
         f.pick("sections", refs);
+        AlongForm.openGuides(f, n.path("guides"));
         for (String end : List.of("first", "last")) {
             double v = n.path(end).asDouble(0);
             f.choose(end.equals("first") ? "begins" : "ends", v > 0 ? "square" : "free");
@@ -185,7 +196,7 @@ public final class LoftKind extends Kind {
             f.pick("sections", all);
         } else if (place.equals("turn")) {
             turn(f, f.picked("sections").size(), 1);
-        } else if (place.endsWith(".drop")) {
+        } else if (!AlongForm.press(f, place)) {
             f.dropRow("turned", place.split("\\.")[1]);
         }
     }
@@ -194,6 +205,7 @@ public final class LoftKind extends Kind {
     protected void again(Form f) {
         f.pick("sections", List.of());
         f.rows("turned", List.of());
+        f.rows("guides", List.of());
     }
 
     @Override
@@ -220,6 +232,7 @@ public final class LoftKind extends Kind {
             row.count("by", -100, 100);
             row.act("drop");
         }
+        AlongForm.sayGuides(f, p);
         p.choice("closed", "no", "yes").quiet(f.is("closed", "no"));
         p.choice("made", "solid", "inside", "outside", "middle").quiet(f.is("made", "solid"));
         if (!f.is("made", "solid")) {
@@ -227,6 +240,9 @@ public final class LoftKind extends Kind {
         }
         p.choice("mode", "body", "add", "remove", "common");
         if (n > 1) {
+            if (!f.is("run", "straight")) {
+                p.act("guide");
+            }
             p.act("turn");
             p.act("order");
         }
@@ -247,6 +263,7 @@ public final class LoftKind extends Kind {
             all.add(shift == 0 ? s : s.put("shift", shift));
         }
         n.put("run", f.chosen("run"));
+        AlongForm.writeGuides(f, n);
         boolean ends = f.is("run", "smooth") && !f.is("closed", "yes");
         for (String end : List.of("first", "last")) {
             boolean square = ends && f.is(end.equals("first") ? "begins" : "ends", "square");
@@ -285,6 +302,7 @@ public final class LoftKind extends Kind {
                 f.plain("first", typed, place + "/first"),
                 f.plain("last", typed, place + "/last"),
                 f.flag("closed"),
+                References.guides(f),
                 References.thin(f, typed, place),
                 f.oneOf("mode", MaterialStep.Mode.class));
     }
@@ -319,6 +337,7 @@ public final class LoftKind extends Kind {
         }
         n.put("run", Words.of(l.run())).put("first", l.first()).put("last", l.last());
         n.put("closed", l.closed());
+        References.guides(n, l.guides());
         References.put(n, l.thin());
         n.put("mode", Words.of(l.mode()));
     }

@@ -1,5 +1,6 @@
 package io.tallember.part.steps.loft;
 
+import io.tallember.part.Along;
 import io.tallember.part.FaceReference;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.Measure;
@@ -13,6 +14,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Leads material from section to section.
@@ -20,6 +22,7 @@ import java.util.Set;
  * @param sections in order
  * @param first how strongly it leaves its first section square to it; zero for free; {@code last} alike
  * @param closed whether it goes on from the last section into the first
+ * @param guides that its sides follow
  * @param thin as a wall along the outlines; null for a solid
  */
 public record LoftStep(
@@ -31,6 +34,7 @@ public record LoftStep(
         double first,
         double last,
         boolean closed,
+        List<Along> guides,
         Thin thin,
         Mode mode)
         implements MaterialStep {
@@ -63,6 +67,7 @@ public record LoftStep(
 
     public LoftStep {
         sections = List.copyOf(sections);
+        guides = List.copyOf(guides);
         if (sections.size() < 2 || sections.size() > MOST) {
             throw Refusal.of("Pick two sections or more for a loft, at most " + MOST + ".");
         }
@@ -106,25 +111,28 @@ public record LoftStep(
                 place.equals("first") ? v : first,
                 place.equals("last") ? v : last,
                 closed,
+                guides,
                 place.equals("thickness") ? new Thin(v, thin.side()) : thin,
                 mode);
     }
 
     @Override
     public LoftStep numbered(String i, String n) {
-        return new LoftStep(i, n, off, sections, run, first, last, closed, thin, mode);
+        return new LoftStep(i, n, off, sections, run, first, last, closed, guides, thin, mode);
     }
 
     @Override
     public LoftStep switched(boolean o) {
-        return new LoftStep(id, name, o, sections, run, first, last, closed, thin, mode);
+        return new LoftStep(id, name, o, sections, run, first, last, closed, guides, thin, mode);
     }
 
     @Override
     public List<String> outlines() {
-        return sections.stream()
-                .filter(s -> s.of() instanceof Of.Region)
-                .map(s -> ((Of.Region) s.of()).sketch())
+        return Stream.concat(
+                        sections.stream()
+                                .filter(s -> s.of() instanceof Of.Region)
+                                .map(s -> ((Of.Region) s.of()).sketch()),
+                        guides.stream().flatMap(g -> g.outlines().stream()))
                 .toList();
     }
 
@@ -132,6 +140,7 @@ public record LoftStep(
     public List<String> uses() {
         Set<String> all = new LinkedHashSet<>();
         sections.forEach(s -> all.addAll(s.of().steps()));
+        guides.forEach(g -> all.addAll(g.steps()));
         return List.copyOf(all);
     }
 }

@@ -6,11 +6,17 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
-import io.tallember.part.EdgeReference;
+import io.tallember.geometry.intersect.CurveSurface;
+import io.tallember.part.FaceReference;
+import io.tallember.part.rebuild.FaceFinder;
 import io.tallember.part.rebuild.Material;
+import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.Planes;
 import io.tallember.part.rebuild.Profiles;
 import io.tallember.part.rebuild.Stand;
@@ -19,6 +25,7 @@ import io.tallember.solid.Body;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Manner;
 import io.tallember.solid.sweep.Sweep;
+import io.tallember.solid.sweep.UpTo;
 import io.tallember.solid.sweep.Wall;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,16 +38,20 @@ final class BuildSweep {
     private BuildSweep() {}
 
     static Stand build(SweepStep step, Stand before, List<String> notes) {
-        Way way = way(step.along(), before, notes);
+        Way way = Ways.along(step.along(), WHOSE, before, notes);
         Manner manner = new Manner(
                 step.keep(),
                 step.up() == null
                         ? null
                         : Planes.frame(step.up(), WHOSE, before, notes).z(),
-                step.twist());
+                step.twist(),
+                step.led().guides().stream()
+                        .map(g -> Ways.along(g, "a guide of " + WHOSE, before, notes))
+                        .toList(),
+                step.led().lead());
         List<Body> tools = new ArrayList<>();
         for (Outline o : outlines(step, way, before, notes)) {
-            tools.add(Sweep.of(o.profile, way, manner, step.id(), o.id, TOL));
+            tools.addAll(swept(o, step, way, manner, before, notes));
         }
         return Material.apply(step, "swept shape", tools.size() == 1 ? tools : Fuse.unite(tools, TOL), before);
     }
@@ -83,23 +94,77 @@ final class BuildSweep {
         return List.of(new Profile.Edge(c, new Interval(0, 2 * Math.PI), outer, outer ? "outside" : "inside"));
     }
 
-    private static Way way(SweepStep.Along along, Stand before, List<String> notes) {
-        if (!along.path().isEmpty()) {
-            Way way = before.ways().get(along.path());
-            if (way == null) {
-                throw new GeometryException(
+    /** The body along the way, carried on straight or cut where it is to end. */
+    private static List<Body> swept(
+            Outline o, SweepStep step, Way way, Manner manner, Stand before, List<String> notes) {
+        SweepStep.End end = step.end();
+        if (end.at() == SweepStep.Ends.PATH) {
+            return List.of(Sweep.of(o.profile, way, manner, step.id(), o.id, TOL));
+        }
+        if (way.closed()) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "The path closes, so the sweep has no end that could go up to a face.");
+        }
+        List<Body> bodies = before.bodies().stream().map(PartBody::body).toList();
+        Surface face = end.face() == null ? null : target(end.face(), before, notes);
+        Way longer = longer(way, face, bodies, reach(o.profile));
+        double rate = longer.length() / way.length();
+        Manner same = new Manner(manner.keep(), manner.up(), manner.twist() * rate, manner.guides(), manner.lead());
+        Body over = Sweep.of(o.profile, longer, same, step.id(), o.id, TOL);
+        return face == null
+                ? UpTo.next(over, bodies, o.id, step.id(), false, TOL)
+                : UpTo.surface(over, face, o.id, step.id(), false, TOL);
+    }
+
+    private static Surface target(FaceReference ref, Stand before, List<String> notes) {
+        FaceFinder.Found found = FaceFinder.find(ref, before.bodies())
+                .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
-                        "The path that this sweep goes along isn't built. Switch it on, or mend what is wrong with it.");
+                        "The face up to which " + WHOSE + " goes is no longer there. Pick another one."));
+        if (!found.exact()) {
+            notes.add("The face up to which " + WHOSE
+                    + " goes has changed its neighbours; the piece nearest to the old one was taken.");
+        }
+        return found.face().surface();
+    }
+
+    /** Carried on straight to just beyond a face, or beyond all bodies. */
+    private static Way longer(Way way, Surface face, List<Body> bodies, double reach) {
+        Leg last = way.legs().get(way.legs().size() - 1);
+        Vec3 from = last.end();
+        Vec3 on = last.way(last.to());
+        double all = bodies.stream()
+                .mapToDouble(
+                        b -> b.bounds().centre().distance(from) + b.bounds().diagonal())
+                .max()
+                .orElse(0);
+        double by = 2 * reach;
+        if (face != null) {
+            by += CurveSurface.meet(new Line(from, on), new Interval(0, 2 * all + reach), face, TOL).stream()
+                    .mapToDouble(m -> m.t()
+                            + reach
+                                    / Math.max(
+                                            0.1,
+                                            Math.abs(face.normalAt(from.plus(m.t(), on))
+                                                    .dot(on))))
+                    .min()
+                    .orElse(0);
+        } else {
+            by += all;
+        }
+        List<Leg> legs = new ArrayList<>(way.legs());
+        legs.add(Leg.straight(from, from.plus(by, on), "on"));
+        return Way.of(legs, TOL);
+    }
+
+    private static double reach(Profile p) {
+        double far = 0;
+        Vec3 first = p.outer().get(0).start();
+        for (Profile.Edge e : p.outer()) {
+            for (int i = 0; i <= 16; i++) {
+                far = Math.max(far, e.curve().point(e.range().at(i / 16.0)).distance(first));
             }
-            return way;
         }
-        if (along.line() != null) {
-            return Way.of(Ways.line(along.sketch(), along.line(), before, notes, "w"), TOL);
-        }
-        List<Leg> legs = new ArrayList<>();
-        for (EdgeReference e : along.edges()) {
-            legs.add(Ways.edge(e, WHOSE, before, notes, "w" + (legs.size() + 1)));
-        }
-        return Way.of(Ways.ordered(legs, null), TOL);
+        return far;
     }
 }

@@ -1,15 +1,14 @@
 package io.tallember.part.steps.sweep;
 
-import io.tallember.part.EdgeReference;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.Measure;
-import io.tallember.part.RegionReference;
 import io.tallember.part.Step;
 import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.References;
 import io.tallember.part.fields.Typed;
 import io.tallember.part.fields.Words;
 import io.tallember.part.rebuild.Stand;
+import io.tallember.part.steps.AlongForm;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
@@ -17,12 +16,8 @@ import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.ProfileKind;
-import io.tallember.part.steps.Slot;
-import io.tallember.part.steps.Slot.Option;
 import io.tallember.solid.sweep.Manner;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
@@ -50,22 +45,25 @@ public final class SweepKind extends ProfileKind {
     protected void begun(Form f, String offer, List<Hit> picked) {
         usual(f);
         f.choose("mode", f.context().bodies().isEmpty() ? "body" : "add");
-        List<Option> paths = f.context().paths("");
-        f.choose("along", paths.isEmpty() ? "line" : paths.get(paths.size() - 1).key());
         boolean taken = takes(
                 f, picked.stream().filter(h -> h.what() == Hit.What.REGION).toList());
         f.choose("what", taken ? "regions" : "round");
         picked.stream()
                 .filter(h -> h.what() == Hit.What.LINE && h.regionRef().isPresent())
                 .findFirst()
-                .ifPresent(h -> line(f, h));
+                .ifPresent(h -> AlongForm.line(f, "", h));
         List<JsonNode> edges =
                 picked.stream().flatMap(h -> h.edgeRef(f.context()).stream()).toList();
         if (!edges.isEmpty()) {
             f.choose("along", "edges");
             f.pick("edges", edges);
         }
-        f.aim(f.is("along", "line") ? "line" : f.is("along", "edges") ? "edges" : "regions");
+        aimAlong(f);
+    }
+
+    private static void aimAlong(Form f) {
+        String aim = AlongForm.aim(f, "");
+        f.aim(aim.isEmpty() ? "regions" : aim);
     }
 
     private static void usual(Form f) {
@@ -75,19 +73,15 @@ public final class SweepKind extends ProfileKind {
         f.usual("wall", 1, 1 / 16.0);
         f.choose("made", "solid");
         f.usual("thickness", 2, 1 / 16.0);
-        f.pick("line", List.of());
-        f.choose("lineOf", "");
-        f.pick("edges", List.of());
+        AlongForm.usual(f, "");
+        f.rows("guides", List.of());
+        f.choose("lead", "scale");
+        f.choose("ends", "path");
+        f.pick("until", List.of());
         f.choose("keep", "square");
         f.pick("up", MAKE.stringNode("top"));
         f.choose("twisted", "no");
         f.angle("twist", Math.PI / 2);
-    }
-
-    private static void line(Form f, Hit h) {
-        f.choose("along", "line");
-        f.choose("lineOf", h.of());
-        f.pick("line", h.regionRef().orElseThrow());
     }
 
     @Override
@@ -99,9 +93,11 @@ public final class SweepKind extends ProfileKind {
 
     @Override
     protected boolean hit(Form f, Hit h) {
+        if (AlongForm.hit(f, h)) {
+            return true;
+        }
         boolean along = h.what() == Hit.What.LINE || f.aim().equals("line");
-        if (along && h.regionRef().isPresent()) {
-            line(f, h);
+        if (along && AlongForm.line(f, "", h)) {
             f.aim("");
             return true;
         }
@@ -118,8 +114,12 @@ public final class SweepKind extends ProfileKind {
 
     @Override
     protected void follow(Form f, String place) {
+        if (AlongForm.follow(f, place)) {
+            return;
+        }
         switch (place) {
-            case "along" -> f.aim(f.is("along", "line") ? "line" : f.is("along", "edges") ? "edges" : "regions");
+            case "along" -> aimAlong(f);
+            case "ends" -> f.aim(f.is("ends", "face") ? "until" : f.aim());
             case "what" -> {
                 if (f.is("what", "regions") && f.picked("regions").isEmpty()) {
                     List<String> free = free(f.context());
@@ -137,7 +137,13 @@ public final class SweepKind extends ProfileKind {
     }
 
     @Override
+    protected void press(Form f, String place) {
+        AlongForm.press(f, place);
+    }
+
+    @Override
     protected void again(Form f) {
+        f.rows("guides", List.of());
         String along = f.chosen("along");
         String what = f.chosen("what");
         f.pick("regions", List.of());
@@ -162,11 +168,13 @@ public final class SweepKind extends ProfileKind {
         if (wall > 0) {
             open(f, "wall", wall, Measure.LENGTH);
         }
-        JsonNode along = copy.path("along");
-        f.choose("along", along.has("step") ? along.get("step").asString("") : along.has("sketch") ? "line" : "edges");
-        f.choose("lineOf", along.path("sketch").asString(""));
-        f.pick("line", list(along.path("regions")));
-        f.pick("edges", list(along.path("edges")));
+        AlongForm.open(f, "", copy.path("along"));
+        AlongForm.openGuides(f, copy.path("guides"));
+        f.choose("lead", copy.path("lead").asString("scale"));
+        f.choose("ends", copy.path("ends").asString("path"));
+        if (copy.has("until")) {
+            f.pick("until", copy.get("until"));
+        }
         f.choose("keep", copy.path("keep").asString("square"));
         if (copy.has("up")) {
             f.pick("up", copy.get("up"));
@@ -201,32 +209,29 @@ public final class SweepKind extends ProfileKind {
                 p.length("wall");
             }
         }
-        List<Option> along = new ArrayList<>(f.context().paths(f.step()));
-        String now = f.chosen("along");
-        boolean known = along.stream().anyMatch(o -> o.key().equals(now)) || now.equals("line") || now.equals("edges");
-        if (!known) {
-            along.add(new Option(now, f.context().name(now, words().text("along.gone"))));
-        }
-        along.add(new Option("line", words().text("along.line")));
-        along.add(new Option("edges", words().text("along.edges")));
-        p.choice("along", along);
-        if (now.equals("line")) {
-            Slot line = p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region");
-            line.field.put("sketch", f.chosen("lineOf"));
-            line.among(f.context().sketches());
-        } else if (now.equals("edges")) {
-            Slot edges = p.edges("edges");
-            edges.lack = edges.held.isEmpty() ? words().text("edges.lack") : "";
-        }
+        AlongForm.say(f, p, "");
         p.choice("keep", "square", "upright", "fixed").quiet(f.is("keep", "square"));
         if (f.is("keep", "upright")) {
             p.plane("up");
         }
-        p.choice("twisted", "no", "yes").quiet(f.is("twisted", "no"));
-        if (f.is("twisted", "yes")) {
-            p.angle("twist");
+        AlongForm.sayGuides(f, p);
+        int guides = f.rows("guides").size();
+        if (guides > 0) {
+            p.choice("lead", "turn", "scale", "stretch");
+        } else {
+            p.choice("twisted", "no", "yes").quiet(f.is("twisted", "no"));
+            if (f.is("twisted", "yes")) {
+                p.angle("twist");
+            }
+        }
+        p.choice("ends", "path", "face", "next").quiet(f.is("ends", "path"));
+        if (f.is("ends", "face")) {
+            p.face("until");
         }
         p.choice("mode", "body", "add", "remove", "common");
+        if (guides < 2) {
+            p.act("guide");
+        }
     }
 
     @Override
@@ -247,20 +252,23 @@ public final class SweepKind extends ProfileKind {
                 round.put("wall", 0);
             }
         }
-        ObjectNode along = n.putObject("along");
-        if (f.is("along", "line")) {
-            along.put("sketch", f.chosen("lineOf"));
-            f.write(along, "regions", f.picked("line"));
-        } else if (f.is("along", "edges")) {
-            f.write(along, "edges", f.picked("edges"));
-        } else {
-            along.put("step", f.chosen("along"));
+        AlongForm.write(f, "", n.putObject("along"));
+        AlongForm.writeGuides(f, n);
+        boolean led = !f.rows("guides").isEmpty();
+        if (led) {
+            n.put("lead", f.chosen("lead"));
+        }
+        if (!f.is("ends", "path")) {
+            n.put("ends", f.chosen("ends"));
+        }
+        if (f.is("ends", "face")) {
+            f.writeOne(n, "until", "until");
         }
         n.put("keep", f.chosen("keep"));
         if (f.is("keep", "upright")) {
             f.writeOne(n, "up", "up");
         }
-        if (f.is("twisted", "yes")) {
+        if (f.is("twisted", "yes") && !led) {
             f.write(n, "twist", "twist");
         } else {
             n.put("twist", 0);
@@ -275,10 +283,6 @@ public final class SweepKind extends ProfileKind {
 
     @Override
     public Step read(Own own, Fields f, Typed typed, String place) {
-        Fields a = f.part("along", "what is gone along");
-        List<RegionReference> line = a.has("regions") ? References.regions(a) : List.of();
-        List<EdgeReference> edges =
-                a.has("edges") ? a.list("edges").stream().map(References::edge).toList() : List.of();
         SweepStep.Round round = null;
         if (f.has("round")) {
             Fields r = f.part("round", "round");
@@ -293,11 +297,17 @@ public final class SweepKind extends ProfileKind {
                 f.text("sketch", ""),
                 References.regions(f),
                 round,
-                new SweepStep.Along(
-                        a.text("step", ""), a.text("sketch", ""), line.isEmpty() ? null : line.get(0), edges),
+                References.along(f.part("along", "what is gone along")),
                 f.oneOf("keep", Manner.Keep.class),
                 f.has("up") ? References.plane(f, "up") : null,
                 f.size("twist", typed, place + "/twist", true),
+                new SweepStep.Guides(
+                        References.guides(f), f.has("lead") ? f.oneOf("lead", Manner.Lead.class) : Manner.Lead.SCALE),
+                f.has("ends")
+                        ? new SweepStep.End(
+                                f.oneOf("ends", SweepStep.Ends.class),
+                                f.has("until") ? References.face(f.part("until", "face")) : null)
+                        : SweepStep.End.PATH,
                 References.thin(f, typed, place),
                 f.oneOf("mode", MaterialStep.Mode.class));
     }
@@ -312,15 +322,16 @@ public final class SweepKind extends ProfileKind {
                     .put("wall", s.round().wall());
         }
         References.put(n, s.thin());
-        ObjectNode along = n.putObject("along");
-        if (!s.along().path().isEmpty()) {
-            along.put("step", s.along().path());
-        } else if (s.along().line() != null) {
-            References.regions(
-                    along.put("sketch", s.along().sketch()), List.of(s.along().line()));
-        } else {
-            var edges = along.putArray("edges");
-            s.along().edges().forEach(e -> References.put(edges.addObject(), e));
+        References.put(n.putObject("along"), s.along());
+        References.guides(n, s.led().guides());
+        if (!s.led().guides().isEmpty()) {
+            n.put("lead", Words.of(s.led().lead()));
+        }
+        if (s.end().at() != SweepStep.Ends.PATH) {
+            n.put("ends", Words.of(s.end().at()));
+        }
+        if (s.end().face() != null) {
+            References.put(n.putObject("until"), s.end().face());
         }
         n.put("keep", Words.of(s.keep()));
         if (s.up() != null) {

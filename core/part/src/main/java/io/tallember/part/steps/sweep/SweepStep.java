@@ -1,6 +1,7 @@
 package io.tallember.part.steps.sweep;
 
-import io.tallember.part.EdgeReference;
+import io.tallember.part.Along;
+import io.tallember.part.FaceReference;
 import io.tallember.part.Measure;
 import io.tallember.part.PartDocument;
 import io.tallember.part.ProfileStep;
@@ -24,6 +25,8 @@ import java.util.Set;
  * @param keep what the outline keeps to on the way
  * @param up the plane it is kept upright to, or null
  * @param twist by which it turns about the path over its length, in radians
+ * @param led by which guides
+ * @param end where it ends
  * @param thin as a wall along the regions' outlines; null for a solid
  */
 public record SweepStep(
@@ -37,6 +40,8 @@ public record SweepStep(
         Manner.Keep keep,
         SketchPlane up,
         double twist,
+        Guides led,
+        End end,
         Thin thin,
         Mode mode)
         implements ProfileStep {
@@ -57,30 +62,42 @@ public record SweepStep(
         }
     }
 
+    /** Where it ends. */
+    public enum Ends {
+        PATH,
+        FACE,
+        NEXT
+    }
+
     /**
-     * A path step, or a drawn line or region's outline, or edges of the part.
+     * Where it ends.
      *
-     * @param path the step; empty for the others
-     * @param sketch of the drawn line; empty for the others
+     * @param face up to which it goes, carried on straight or cut there; null for the others
      */
-    public record Along(String path, String sketch, RegionReference line, List<EdgeReference> edges) {
-        public Along {
-            edges = List.copyOf(edges);
-            if (path.isEmpty() && line == null && edges.isEmpty()) {
-                throw Refusal.of("Choose a path to go along, or pick a drawn line or edges.");
+    public record End(Ends at, FaceReference face) {
+        static final End PATH = new End(Ends.PATH, null);
+
+        public End {
+            if ((at == Ends.FACE) == (face == null)) {
+                throw Refusal.of("Pick the face that it goes up to.");
             }
         }
+    }
 
-        List<String> steps() {
-            Set<String> all = new LinkedHashSet<>();
-            if (!path.isEmpty()) {
-                all.add(path);
+    /**
+     * What leads it beside the path.
+     *
+     * @param guides none, one or two
+     * @param lead what they do
+     */
+    public record Guides(List<Along> guides, Manner.Lead lead) {
+        static final Guides NONE = new Guides(List.of(), Manner.Lead.SCALE);
+
+        public Guides {
+            guides = List.copyOf(guides);
+            if (guides.size() > 2) {
+                throw Refusal.of("A sweep is led by one or two guides.");
             }
-            if (!sketch.isEmpty()) {
-                all.add(sketch);
-            }
-            edges.forEach(e -> all.addAll(e.steps()));
-            return List.copyOf(all);
         }
     }
 
@@ -91,6 +108,9 @@ public record SweepStep(
         }
         if ((keep == Manner.Keep.UPRIGHT) == (up == null)) {
             throw Refusal.of("Pick the plane that the outline is kept upright to.");
+        }
+        if (twist != 0 && !led.guides().isEmpty()) {
+            throw Refusal.of("Guides turn the outline already. Take the twist out, or the guides.");
         }
         if (!Double.isFinite(twist) || Math.abs(twist) > 200) {
             throw Refusal.of("The twist must be a number of degrees, at most 30 turns.");
@@ -140,23 +160,25 @@ public record SweepStep(
                 keep,
                 up,
                 place.equals("twist") ? v : twist,
+                led,
+                end,
                 place.equals("thickness") ? new Thin(v, thin.side()) : thin,
                 mode);
     }
 
     @Override
     public SweepStep with(List<RegionReference> picked) {
-        return new SweepStep(id, name, off, sketch, picked, round, along, keep, up, twist, thin, mode);
+        return new SweepStep(id, name, off, sketch, picked, round, along, keep, up, twist, led, end, thin, mode);
     }
 
     @Override
     public SweepStep numbered(String i, String n) {
-        return new SweepStep(i, n, off, sketch, regions, round, along, keep, up, twist, thin, mode);
+        return new SweepStep(i, n, off, sketch, regions, round, along, keep, up, twist, led, end, thin, mode);
     }
 
     @Override
     public SweepStep switched(boolean o) {
-        return new SweepStep(id, name, o, sketch, regions, round, along, keep, up, twist, thin, mode);
+        return new SweepStep(id, name, o, sketch, regions, round, along, keep, up, twist, led, end, thin, mode);
     }
 
     @Override
@@ -166,6 +188,8 @@ public record SweepStep(
             all.add(sketch);
         }
         all.addAll(along.steps());
+        led.guides().forEach(g -> all.addAll(g.steps()));
+        all.addAll(end.face() == null ? List.of() : end.face().steps());
         all.addAll(up == null ? List.of() : up.steps());
         return List.copyOf(all);
     }
@@ -176,9 +200,8 @@ public record SweepStep(
         if (round == null) {
             all.add(sketch);
         }
-        if (along.line() != null) {
-            all.add(along.sketch());
-        }
+        all.addAll(along.outlines());
+        led.guides().forEach(g -> all.addAll(g.outlines()));
         return all;
     }
 
