@@ -14,8 +14,9 @@ public final class Through {
      * The curve.
      *
      * @param points at least two, neighbours apart from each other
-     * @param first the direction at the first point, or null for an end that is free to be straight there
-     * @param last the direction at the last point, or null
+     * @param first the derivative by the chord's length at the first point: a unit vector is as strong as is usual; null for an end
+     *     that is free to be straight there
+     * @param last the same at the last point, or null
      * @throws GeometryException DEGENERATE when two neighbours coincide
      */
     public static Nurbs points(List<Vec3> points, Vec3 first, Vec3 last) {
@@ -48,7 +49,7 @@ public final class Through {
                 on[i] = given != null ? 1 : 2;
                 above[i] = given != null || i > 0 ? 0 : 1;
                 below[i] = given != null || i == 0 ? 0 : 1;
-                right[i] = given != null ? given.unit() : chord.times(3);
+                right[i] = given != null ? given : chord.times(3);
                 continue;
             }
             Vec3 before = p.get(i).minus(p.get(i - 1)).times(1 / h[i - 1]);

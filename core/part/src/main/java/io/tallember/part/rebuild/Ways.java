@@ -58,6 +58,19 @@ public final class Ways {
      * @param whose what goes along it, in sentences
      */
     public static Way along(Along along, String whose, Stand before, List<String> notes) {
+        List<Leg> legs = legs(along, whose, before, notes, "w", null);
+        return along.path().isEmpty()
+                ? Way.of(legs, Tolerance.DEFAULT)
+                : before.ways().get(along.path());
+    }
+
+    /**
+     * The same leg by leg.
+     *
+     * @param id what legs are called, with a number or their curve's name
+     * @param from where edges are to be gone along from, or null
+     */
+    public static List<Leg> legs(Along along, String whose, Stand before, List<String> notes, String id, Vec3 from) {
         if (!along.path().isEmpty()) {
             Way way = before.ways().get(along.path());
             if (way == null) {
@@ -66,16 +79,18 @@ public final class Ways {
                         "The path that " + whose
                                 + " goes along isn't built. Switch it on, or mend what is wrong with it.");
             }
-            return way;
+            List<Leg> out = new ArrayList<>();
+            way.legs().forEach(l -> out.add(new Leg(l.curve(), l.range(), l.forward(), id + "." + l.id())));
+            return out;
         }
         if (along.line() != null) {
-            return Way.of(line(along.sketch(), along.line(), before, notes, "w"), Tolerance.DEFAULT);
+            return line(along.sketch(), along.line(), before, notes, id);
         }
         List<Leg> legs = new ArrayList<>();
         for (EdgeReference e : along.edges()) {
-            legs.add(edge(e, whose, before, notes, "w" + (legs.size() + 1)));
+            legs.add(edge(e, whose, before, notes, id + (id.equals("w") ? "" : ".") + (legs.size() + 1)));
         }
-        return Way.of(ordered(legs, null), Tolerance.DEFAULT);
+        return ordered(legs, from);
     }
 
     public static List<Leg> reversed(List<Leg> all) {

@@ -256,7 +256,7 @@ public abstract class Kind {
         }
     }
 
-    protected static List<JsonNode> list(JsonNode n) {
+    public static List<JsonNode> list(JsonNode n) {
         List<JsonNode> all = new ArrayList<>();
         n.forEach(all::add);
         return all;

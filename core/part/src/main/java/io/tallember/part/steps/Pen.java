@@ -81,6 +81,11 @@ public final class Pen {
         return row;
     }
 
+    /** Places under a name of their own, in the same row or sentence. */
+    public Pen under(String name) {
+        return new Pen(form, words, slots, rows, prefix + name + ".", said + name + ".", number, pattern);
+    }
+
     /** A row that isn't written out, but has its slots. */
     public Pen aside(String list, String id, int at) {
         return new Pen(form, words, slots, rows, prefix + list + "." + id + ".", said + list + ".", at, said + list);

@@ -1,5 +1,6 @@
 package io.tallember.solid.sweep;
 
+import io.tallember.geometry.Crossing;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;

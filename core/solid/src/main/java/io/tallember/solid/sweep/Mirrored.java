@@ -10,6 +10,7 @@ import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Helix;
 import io.tallember.geometry.IntersectionCurve;
+import io.tallember.geometry.Leg;
 import io.tallember.geometry.Level;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
@@ -63,6 +64,11 @@ public final class Mirrored {
             shells.add(new Shell(faces));
         }
         return new Body(shells);
+    }
+
+    /** A leg of a way mirrored. */
+    public static Leg leg(Leg l, Plane plane) {
+        return new Leg(new Mirrored(plane).curve(l.curve()), l.range(), l.forward(), l.id());
     }
 
     private Vec3 point(Vec3 p) {

@@ -1,26 +1,31 @@
 package io.tallember.part.steps.path;
 
+import io.tallember.geometry.ArcLength;
+import io.tallember.geometry.Between;
 import io.tallember.geometry.Circle;
-import io.tallember.geometry.Climb;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
-import io.tallember.geometry.Helix;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
-import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.RoundedCorners;
 import io.tallember.geometry.Terms;
 import io.tallember.geometry.Through;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
-import io.tallember.part.EdgeReference;
+import io.tallember.part.Along;
 import io.tallember.part.rebuild.Axes;
+import io.tallember.part.rebuild.FaceFinder;
+import io.tallember.part.rebuild.Planes;
 import io.tallember.part.rebuild.PointFinder;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.rebuild.Ways;
+import io.tallember.solid.Face;
+import io.tallember.solid.sweep.Dropped;
+import io.tallember.solid.sweep.Mirrored;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -91,14 +96,20 @@ final class BuildPath {
             straight(s);
         } else if (leg instanceof PathLeg.Arc a) {
             arc(a);
-        } else if (leg instanceof PathLeg.Spline s) {
+        } else if (leg instanceof PathLeg.Bow w) {
+            bow(w);
+        } else if (leg instanceof SplineLeg s) {
             spline(s);
-        } else if (leg instanceof PathLeg.Edges e) {
-            follow(edges(e), e);
-        } else if (leg instanceof PathLeg.Lines l) {
-            follow(Ways.line(l.sketch(), l.line(), before, notes, l.id()), l);
+        } else if (leg instanceof PathLeg.Follow f) {
+            follow(along(f), f);
+        } else if (leg instanceof PathLeg.Pair p) {
+            follow(pair(p), p);
+        } else if (leg instanceof PathLeg.Drop d) {
+            follow(dropped(d), d);
         } else {
-            coil((PathLeg.Coil) leg);
+            CoilLeg c = (CoilLeg) leg;
+            Vec3 leave = c.leave() == null ? null : direction(c.leave(), 0);
+            append(List.of(BuildCoil.leg(c, Axes.of(c.axis(), WHOSE, before, notes), at, leave)), c.bend());
         }
     }
 
@@ -112,17 +123,59 @@ final class BuildPath {
         way = last.way(last.to());
     }
 
-    private Vec3 direction(Toward t) {
-        if (t.word().equals(Toward.ON)) {
-            if (way == null) {
-                throw new GeometryException(
-                        Reason.BAD_VALUE, "There is nothing before it to go straight on from. Choose a direction.");
-            }
-            return way;
-        }
+    /** @param turn the angle to the leg before, where it is told so */
+    private Vec3 direction(Toward t, double turn) {
         if (t.base() != null) {
             return t.base();
         }
+        return switch (t.word()) {
+            case Toward.ON -> on();
+            case Toward.TURNED -> turned(t, turn);
+            case Toward.TO -> to(t).unit();
+            case Toward.EDGE -> tangent(t, at);
+            default -> along(t);
+        };
+    }
+
+    private Vec3 on() {
+        if (way == null) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "There is nothing before it to go straight on from. Choose a direction.");
+        }
+        return way;
+    }
+
+    /** From where the path is to the point it goes to. */
+    private Vec3 to(Toward t) {
+        placed();
+        Vec3 d = PointFinder.place(t.point(), WHOSE, before, notes).minus(at);
+        if (!(d.length() > 10 * TOL.linear())) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE, "the path is at that point already. Pick another, or choose a direction.");
+        }
+        return d;
+    }
+
+    private Vec3 turned(Toward t, double turn) {
+        Vec3 n = Planes.frame(t.plane(), WHOSE, before, notes).z();
+        Vec3 in = on().plus(-on().dot(n), n);
+        if (in.length() < 1e-6) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "the leg before runs square to that plane, so it can't be turned in it. Choose another plane.");
+        }
+        Vec3 x = in.unit();
+        return x.times(Math.cos(turn)).plus(Math.sin(turn), n.cross(x));
+    }
+
+    /** How an edge runs where it is nearest to a place. */
+    private Vec3 tangent(Toward t, Vec3 place) {
+        Leg e = Ways.edge(t.edge(), WHOSE, before, notes, "e");
+        Vec3 d = e.curve().tangent(e.curve().project(place == null ? e.start() : place, e.range()));
+        return t.flipped() ? d.negated() : d;
+    }
+
+    private Vec3 along(Toward t) {
         Vec3 d = Axes.of(t.axis(), WHOSE, before, notes).direction();
         return t.flipped() ? d.negated() : d;
     }
@@ -136,11 +189,10 @@ final class BuildPath {
 
     private void straight(PathLeg.Straight s) {
         placed();
-        Vec3 d = direction(s.toward());
-        double length = s.length();
-        if (s.level() != null) {
-            Vec3 p = PointFinder.place(s.level(), WHOSE, before, notes);
-            length = p.minus(at).dot(d);
+        Vec3 d = direction(s.toward(), s.turn());
+        double length = s.toward().ends() ? to(s.toward()).length() : s.length();
+        if (s.level() != null && !s.toward().ends()) {
+            length = level(s.level(), d);
             if (length <= 10 * TOL.linear()) {
                 throw new GeometryException(
                         Reason.WRONG_WAY,
@@ -151,13 +203,27 @@ final class BuildPath {
         append(List.of(Leg.straight(at, at.plus(length, d), s.id())), s.bend());
     }
 
+    /** How far it goes along a direction until it is level with something. */
+    private double level(PathLeg.Level level, Vec3 d) {
+        if (level instanceof PathLeg.Level.Point p) {
+            return PointFinder.place(p.corner(), WHOSE, before, notes).minus(at).dot(d);
+        }
+        Frame f = Planes.frame(((PathLeg.Level.Flat) level).plane(), WHOSE, before, notes);
+        if (Math.abs(f.z().dot(d)) < 1e-6) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "it runs along the plane that it should end in, and never meets it. Choose another direction.");
+        }
+        return f.origin().minus(at).dot(f.z()) / f.z().dot(d);
+    }
+
     private void arc(PathLeg.Arc a) {
         placed();
         if (way == null) {
             throw new GeometryException(
                     Reason.BAD_VALUE, "an arc comes smoothly out of a leg before it. Begin with a straight leg.");
         }
-        Vec3 to = direction(a.toward());
+        Vec3 to = direction(a.toward(), 0);
         Vec3 side = to.plus(-to.dot(way), way);
         if (side.length() < 1e-6) {
             throw new GeometryException(
@@ -171,25 +237,112 @@ final class BuildPath {
         append(List.of(new Leg(c, new Interval(0, angle), true, a.id())), 0.0);
     }
 
-    private void spline(PathLeg.Spline s) {
-        List<Vec3> points = new ArrayList<>(s.points());
+    private Vec3 place(Spot s, Vec3 from) {
+        if (s instanceof Spot.At a) {
+            return a.place();
+        }
+        if (s instanceof Spot.Corner c) {
+            return PointFinder.place(c.corner(), WHOSE, before, notes);
+        }
+        if (s instanceof Spot.OnEdge e) {
+            Leg l = Ways.edge(e.edge(), WHOSE, before, notes, "e");
+            if (!(e.share() >= 0 && e.share() <= 100)) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE, "a share of an edge's length is from 0 to 100 %. Type another.");
+            }
+            return l.curve().point(ArcLength.parameter(l.curve(), l.range(), e.share() / 100 * l.length()));
+        }
+        if (from == null) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "there is no place before it to count from. Give its first place by coordinates.");
+        }
+        return from.plus(((Spot.By) s).step());
+    }
+
+    private void bow(PathLeg.Bow w) {
+        placed();
+        Vec3 via = place(w.via(), at);
+        Vec3 end = place(w.end(), via);
+        Vec3 a = via.minus(at);
+        Vec3 b = end.minus(at);
+        Vec3 axis = a.cross(b);
+        if (axis.length() < 1e-6 * a.length() * b.length() || !(via.distance(end) > 10 * TOL.linear())) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "its three places lie in a line, so there is no arc through them. Move one, or go straight.");
+        }
+        Vec3 to = axis.cross(a).times(b.dot(b)).plus(a.dot(a), b.cross(axis)).times(1 / (2 * axis.dot(axis)));
+        Vec3 centre = at.plus(to);
+        Circle c = new Circle(Frame.of(centre, axis, at.minus(centre)), to.length());
+        append(List.of(new Leg(c, new Interval(0, c.project(end)), true, w.id())), w.bend());
+    }
+
+    private void spline(SplineLeg s) {
+        List<Vec3> points = new ArrayList<>();
         if (at != null) {
-            points.add(0, at);
+            points.add(at);
+        }
+        for (Spot p : s.points()) {
+            points.add(place(p, points.isEmpty() ? null : points.get(points.size() - 1)));
         }
         if (points.size() < 2) {
             throw new GeometryException(Reason.BAD_VALUE, "a smooth leg needs two points. Add another.");
         }
-        Nurbs n = Through.points(
-                points, s.smooth() && way != null ? way : null, s.end() == null ? null : direction(s.end()));
-        append(List.of(new Leg(n, n.whole(), true, s.id())), s.bend());
+        int n = points.size();
+        Vec3 first = s.first().smooth()
+                ? way
+                : end(s.first(), points.get(0), points.get(1).minus(points.get(0)));
+        Vec3 last = end(s.last(), points.get(n - 1), points.get(n - 1).minus(points.get(n - 2)));
+        Nurbs c = Through.points(
+                points,
+                first == null ? null : first.times(s.first().strength()),
+                last == null ? null : last.times(s.last().strength()));
+        append(List.of(new Leg(c, c.whole(), true, s.id())), s.bend());
     }
 
-    private List<Leg> edges(PathLeg.Edges e) {
-        List<Leg> all = new ArrayList<>();
-        for (EdgeReference ref : e.edges()) {
-            all.add(Ways.edge(ref, WHOSE, before, notes, e.id() + "." + (all.size() + 1)));
+    /** The direction at an end; an edge is run along the way the curve goes, unless it is turned. */
+    private Vec3 end(SplineLeg.End e, Vec3 place, Vec3 chord) {
+        if (e.toward() == null) {
+            return null;
         }
-        return Ways.ordered(all, at);
+        if (!e.toward().word().equals(Toward.EDGE)) {
+            return direction(e.toward(), 0);
+        }
+        Vec3 d = tangent(e.toward(), place);
+        boolean against = d.dot(chord) < 0;
+        return against != e.toward().flipped() ? d.negated() : d;
+    }
+
+    private List<Leg> along(PathLeg.Follow f) {
+        List<Leg> all = Ways.legs(f.along(), WHOSE, before, notes, f.id(), at);
+        if (f.mirror() == null) {
+            return all;
+        }
+        Plane m = new Plane(Planes.frame(f.mirror(), WHOSE, before, notes));
+        return all.stream().map(l -> Mirrored.leg(l, m)).toList();
+    }
+
+    private Way of(Along along) {
+        return Ways.along(along, WHOSE, before, notes);
+    }
+
+    private List<Leg> pair(PathLeg.Pair p) {
+        Way first = of(p.first());
+        Way second = of(p.second());
+        return p.of() == PathLeg.Of.MIDDLE
+                ? Between.midway(first, second, p.id(), TOL)
+                : Between.views(first, normal(p.first()), second, normal(p.second()), p.id(), TOL);
+    }
+
+    private Vec3 normal(Along along) {
+        return before.holding(along.sketch()).orElseThrow().frame().z();
+    }
+
+    private List<Leg> dropped(PathLeg.Drop d) {
+        List<Face> faces = List.copyOf(FaceFinder.all(d.faces(), before.bodies(), notes));
+        Vec3 toward = d.toward() == null ? null : direction(d.toward(), 0);
+        return Dropped.of(of(d.along()), faces, toward, d.id(), TOL);
     }
 
     /** Goes along what lies there already, whichever of its ends is where the path is. */
@@ -210,128 +363,5 @@ final class BuildPath {
             }
         }
         append(all, leg.bend());
-    }
-
-    private void coil(PathLeg.Coil c) {
-        Line axis = Axes.of(c.axis(), WHOSE, before, notes);
-        Frame f = Frame.of(axis.origin(), axis.direction());
-        if (at != null) {
-            Vec3 foot = axis.point(axis.project(at));
-            if (foot.distance(at) < 10 * TOL.linear()) {
-                throw new GeometryException(
-                        Reason.BAD_VALUE, "the path is on the coil's axis. Lead it away from the axis first.");
-            }
-            f = Frame.of(foot, axis.direction(), at.minus(foot));
-        } else {
-            f = new Frame(
-                    f.origin(),
-                    f.x().times(Math.cos(c.start())).plus(Math.sin(c.start()), f.y()),
-                    f.y().times(Math.cos(c.start())).plus(-Math.sin(c.start()), f.x()),
-                    f.z());
-        }
-        double radius = at != null ? f.origin().distance(at) : c.diameter() / 2;
-        // left-hand: the same seen from below, climbing against that
-        Frame turning = c.left() ? new Frame(f.origin(), f.x(), f.y().negated(), f.z().negated()) : f;
-        double flare = c.grow() / 2 / (2 * Math.PI);
-        double pitch = pitch(c, radius);
-        double turns = c.by() == PathLeg.By.PITCH_HEIGHT ? c.height() / pitch : c.turns();
-        if (turns > PathLeg.Coil.MOST_TURNS) {
-            throw new GeometryException(
-                    Reason.BAD_VALUE,
-                    "the coil would have more than 400 turns. Give it a larger pitch, or make it lower.");
-        }
-        double angle = 2 * Math.PI * turns;
-        if (c.leave() != null) {
-            angle = leaving(turning, radius, flare, angle, direction(c.leave()));
-        }
-        if (!(Math.min(radius, radius + flare * angle) > 10 * TOL.linear())) {
-            throw new GeometryException(
-                    Reason.BAD_VALUE,
-                    "the coil narrows by " + Terms.length(-c.grow())
-                            + " a turn and would reach its own axis. Let it narrow" + " less, or give it fewer turns.");
-        }
-        Helix h = new Helix(turning, radius, flare, Climb.even((c.left() ? -pitch : pitch) / (2 * Math.PI)));
-        append(List.of(new Leg(h, new Interval(0, angle), true, c.id())), c.bend());
-    }
-
-    private static double pitch(PathLeg.Coil c, double radius) {
-        return switch (c.by()) {
-            case PITCH_TURNS, PITCH_HEIGHT -> c.pitch();
-            case TURNS_HEIGHT -> c.height() / c.turns();
-            case WIRE_TURNS -> close(radius, c.wire() + c.gap());
-        };
-    }
-
-    /**
-     * The least pitch at which neighbouring turns are so far apart: their nearest points aren't one above the other, but square to
-     * the climb.
-     */
-    private static double close(double r, double apart) {
-        double lo = apart;
-        double hi = apart;
-        while (between(r, hi) < apart) {
-            lo = hi;
-            hi *= 1.02;
-            if (hi > 4 * r + 4 * apart) {
-                throw new GeometryException(
-                        Reason.BAD_VALUE,
-                        "the wire is too thick to be wound on a radius of " + Terms.length(r)
-                                + ". Make the coil wider, or the wire thinner.");
-            }
-        }
-        for (int i = 0; i < 100 && hi - lo > 1e-15 * hi; i++) {
-            double mid = 0.5 * (lo + hi);
-            if (between(r, mid) < apart) {
-                lo = mid;
-            } else {
-                hi = mid;
-            }
-        }
-        return hi;
-    }
-
-    /** The least distance of a helix's point from the next turn: from the nearest of places all round by Newton's method. */
-    private static double between(double r, double pitch) {
-        double rate = pitch / (2 * Math.PI);
-        double t = 0;
-        double least = Double.POSITIVE_INFINITY;
-        for (int i = -60; i <= 60; i++) {
-            double x = Math.PI * i / 60;
-            if (apart(r, pitch, x) < least) {
-                least = apart(r, pitch, x);
-                t = x;
-            }
-        }
-        for (int i = 0; i < 30; i++) {
-            double f = r * r * Math.sin(t) + (pitch + rate * t) * rate;
-            double g = r * r * Math.cos(t) + rate * rate;
-            t -= g > 0 ? f / g : 0;
-        }
-        return Math.min(least, apart(r, pitch, t));
-    }
-
-    /** How far a point is from the one a turn and an angle later. */
-    private static double apart(double r, double pitch, double t) {
-        double z = pitch * (1 + t / (2 * Math.PI));
-        return Math.sqrt(2 * r * r * (1 - Math.cos(t)) + z * z);
-    }
-
-    /** The angle nearest to another at which a coil, seen along its axis, goes a way. */
-    private static double leaving(Frame f, double radius, double flare, double angle, Vec3 way) {
-        double x = way.dot(f.x());
-        double y = way.dot(f.y());
-        if (Math.hypot(x, y) < 1e-6) {
-            throw new GeometryException(
-                    Reason.BAD_VALUE,
-                    "a coil never goes straight along its axis. Choose another direction to leave along.");
-        }
-        double wanted = Math.atan2(y, x);
-        double t = angle;
-        for (int i = 0; i < 20; i++) {
-            double ahead = Math.atan2(radius + flare * t, flare);
-            double off = wanted - ahead - t;
-            t += off - 2 * Math.PI * Math.rint(off / (2 * Math.PI));
-        }
-        return t > 1e-6 ? t : t + 2 * Math.PI;
     }
 }

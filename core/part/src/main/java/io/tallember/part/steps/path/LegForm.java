@@ -1,37 +1,30 @@
 package io.tallember.part.steps.path;
 
 import io.tallember.part.Measure;
+import io.tallember.part.steps.AlongForm;
 import io.tallember.part.steps.Content;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.Slot;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** The row of one leg in a path's sentence. */
 final class LegForm {
-    private static final Map<String, String> WAYS = Map.of(
-            "straight",
-            "straight",
-            "arc",
-            "arc",
-            "spline",
-            "spline",
-            "edges",
-            "edges",
-            "line",
-            "lines",
-            "coil",
-            "coil");
-    private static final Set<String> FINISHES = Set.of("x", "-x", "y", "-y", "z", "-z", Toward.ALONG);
-    private static final String[] DIRECTIONS = {"x", "-x", "y", "-y", "z", "-z", Toward.ON, Toward.ALONG};
+    /** Kinds of legs that go along something. */
+    private static final Set<String> ALONG = Set.of("along", "middle", "views", "dropped");
+
+    private static final Set<String> AXES = Set.of("x", "-x", "y", "-y", "z", "-z");
+    private static final String[] DIRECTIONS = {
+        "x", "-x", "y", "-y", "z", "-z", Toward.ON, Toward.ALONG, Toward.TO, Toward.TURNED
+    };
+    private static final String[] ENDS = {"free", "x", "-x", "y", "-y", "z", "-z", Toward.ALONG, Toward.EDGE};
 
     private LegForm() {}
 
@@ -55,80 +48,133 @@ final class LegForm {
         f.choose(row + ".flipped", "no");
         f.choose(row + ".end", "length");
         f.usual(row + ".length", 20, 1);
+        f.angle(row + ".turned", Math.PI / 4);
+        f.pick(row + ".plane", Kind.MAKE.stringNode("top"));
         f.usual(row + ".radius", 10, 0.5);
         f.choose(row + ".until", "way");
         f.angle(row + ".angle", Math.PI / 2);
-        f.choose(row + ".out", "smooth");
-        f.choose(row + ".finish", "free");
+        for (String end : List.of("out", "finish")) {
+            f.choose(row + "." + end, end.equals("out") ? "smooth" : "free");
+            f.choose(row + "." + end + "Flipped", "no");
+            f.set(row + "." + strength(end), new Content.Text("1", 1.0));
+        }
         f.choose(row + ".bends", "usual");
         f.usual(row + ".bend", 5, 0.25);
-        f.choose(row + ".hand", "right");
-        f.pick(row + ".about", Kind.MAKE.stringNode("z"));
-        f.usual(row + ".diameter", 20, 1);
-        f.angle(row + ".start", 0);
-        f.choose(row + ".by", "pitch-turns");
-        f.usual(row + ".pitch", 5, 0.25);
-        f.set(row + ".turns", new Content.Text("5", 5.0));
-        f.usual(row + ".height", 25, 1);
-        f.usual(row + ".wire", 2, 0.125);
-        f.length(row + ".gap", 0);
-        f.choose(row + ".growing", "no");
-        f.usual(row + ".grow", 2, 0.125);
-        f.choose(row + ".leaves", "turns");
+        f.choose(row + ".mirrored", "no");
+        f.pick(row + ".mirror", Kind.MAKE.stringNode("side"));
+        f.choose(row + ".falls", "-z");
+        CoilForm.usual(f, row);
         f.rows(row + ".points", List.of());
-        point(f, row);
+        PointsForm.add(f, row);
+        AlongForm.usual(f, row + ".");
+        AlongForm.usual(f, row + ".second.");
+        f.pick(row + ".faces", List.of());
     }
 
-    /** Adds a point at the end, beyond the last. */
-    static void point(Form f, String row) {
-        List<String> before = f.rows(row + ".points");
-        String last = before.isEmpty() ? "" : row + ".points." + before.get(before.size() - 1);
-        String now = row + ".points." + f.addRow(row + ".points", before.size());
-        for (String k : List.of("x", "y", "z")) {
-            double v = last.isEmpty() ? 0 : f.number(last + "." + k, Measure.LENGTH, 0);
-            f.length(now + "." + k, k.equals("x") ? v + 20 : v);
+    private static String strength(String end) {
+        return end.equals("out") ? "first" : "last";
+    }
+
+    /** Goes along a drawn line. */
+    static void line(Form f, String row, Hit h) {
+        f.choose(row + ".kind", "along");
+        AlongForm.line(f, row + ".", h);
+    }
+
+    static void edges(Form f, String row, List<JsonNode> edges) {
+        f.choose(row + ".kind", "along");
+        f.choose(row + ".along", "edges");
+        f.pick(row + ".edges", edges);
+    }
+
+    /** The place for a drawn line in the last leg that goes along one; empty when none does. */
+    static String lined(Form f) {
+        List<String> all = f.rows("legs").stream()
+                .map(id -> "legs." + id)
+                .filter(row -> ALONG.contains(f.chosen(row + ".kind")))
+                .toList();
+        return all.isEmpty() ? "" : all.get(all.size() - 1) + ".line";
+    }
+
+    /** What follows from a change at a place of a leg. */
+    static void follow(Form f, String row, String what) {
+        switch (what) {
+            case "kind" -> {
+                CoilForm.follow(f, row);
+                while (f.is(row + ".kind", "bow") && f.rows(row + ".points").size() < 2) {
+                    PointsForm.add(f, row);
+                }
+                while (f.is(row + ".kind", "bow") && f.rows(row + ".points").size() > 2) {
+                    List<String> all = f.rows(row + ".points");
+                    f.dropRow(row + ".points", all.get(all.size() - 1));
+                }
+                boolean lines = f.is(row + ".kind", "views");
+                if (lines) {
+                    f.choose(row + ".along", "line");
+                    f.choose(row + ".second.along", "line");
+                }
+                boolean along = Set.of("along", "middle", "views", "dropped").contains(f.chosen(row + ".kind"));
+                f.aim(along ? AlongForm.aim(f, row + ".") : "");
+            }
+            case "along" -> f.aim(AlongForm.aim(f, row + "."));
+            case "second.along" -> f.aim(AlongForm.aim(f, row + ".second."));
+            case "by" -> CoilForm.follow(f, row);
+            case "end" -> f.aim(f.is(row + ".end", "level") ? row + ".level" : f.aim());
+            case "mirrored" -> f.aim(f.is(row + ".mirrored", "yes") ? row + ".mirror" : f.aim());
+            default -> {
+                if (what.endsWith(".spot")) {
+                    f.aim(PointsForm.aim(f, row + "." + what.substring(0, what.length() - ".spot".length())));
+                } else if (f.is(row + "." + what, Toward.ALONG)) {
+                    f.aim(row + (ENDING.contains(what) ? "." + what + "Axis" : ".axis"));
+                } else if (f.is(row + "." + what, Toward.TO)) {
+                    f.aim(row + ".to");
+                } else if (f.is(row + "." + what, Toward.EDGE)) {
+                    f.aim(row + "." + what + "Edge");
+                }
+            }
         }
     }
 
-    static void line(Form f, String row, Hit h) {
-        f.choose(row + ".kind", "lines");
-        f.choose(row + ".sketch", h.of());
-        f.pick(row + ".line", h.regionRef().orElseThrow());
-    }
+    private static final Set<String> ENDING = Set.of("out", "finish");
 
     static void open(Form f, String row, JsonNode leg, Opened opened) {
         usual(f, row);
-        f.choose(row + ".kind", WAYS.getOrDefault(leg.path("way").asString(""), "straight"));
-        toward(f, row, leg, "toward", f.is(row + ".kind", "arc") ? "turn" : "toward");
-        toward(f, row, leg, "end", "finish");
+        String way = leg.path("way").asString("straight");
+        boolean follows = Set.of("edges", "line", "path").contains(way);
+        f.choose(row + ".kind", follows ? "along" : way);
+        toward(f, row, leg, "toward", way.equals("arc") ? "turn" : "toward");
         toward(f, row, leg, "leave", "leaves");
-        for (String k : List.of("length", "radius", "diameter", "pitch", "height", "wire", "gap")) {
+        for (String k : List.of("length", "radius")) {
             number(row + "." + k, leg.path(k), Measure.LENGTH, opened);
         }
-        number(row + ".start", leg.path("start"), Measure.ANGLE, opened);
-        number(row + ".turns", leg.path("turns"), Measure.PLAIN, opened);
-        if (leg.has("level")) {
+        number(row + ".turned", leg.path("turn"), Measure.ANGLE, opened);
+        if (leg.has("level") || leg.has("flat")) {
             f.choose(row + ".end", "level");
-            f.pick(row + ".level", leg.get("level"));
+            f.pick(row + ".level", leg.has("level") ? leg.get("level") : leg.get("flat"));
         }
         f.choose(row + ".until", leg.has("angle") ? "angle" : "way");
         number(row + ".angle", leg.path("angle"), Measure.ANGLE, opened);
         f.choose(row + ".out", leg.path("smooth").asBoolean(true) ? "smooth" : "free");
-        f.pick(row + ".edges", all(leg.path("edges")));
-        f.choose(row + ".sketch", leg.path("sketch").asString(""));
-        f.pick(row + ".line", all(leg.path("regions")));
-        if (leg.has("about")) {
-            f.pick(row + ".about", leg.get("about"));
+        end(f, row, leg, "begin", "out", opened);
+        end(f, row, leg, "end", "finish", opened);
+        if (follows) {
+            AlongForm.open(f, row + ".", leg);
+            f.choose(row + ".mirrored", leg.has("mirror") ? "yes" : "no");
+            if (leg.has("mirror")) {
+                f.pick(row + ".mirror", leg.get("mirror"));
+            }
         }
-        if (leg.has("by")) {
-            f.choose(row + ".by", leg.get("by").asString(""));
+        if (leg.has("first") && leg.get("first").isObject()) {
+            AlongForm.open(f, row + ".", leg.get("first"));
         }
-        f.choose(row + ".hand", leg.path("left").asBoolean(false) ? "left" : "right");
-        double grow = leg.path("grow").asDouble(0);
-        f.choose(row + ".growing", grow == 0 ? "no" : "yes");
-        if (grow != 0) {
-            opened.number(row + ".grow", grow, Measure.LENGTH);
+        if (leg.has("second")) {
+            AlongForm.open(f, row + ".second.", leg.get("second"));
         }
+        if (leg.has("faces")) {
+            f.pick(row + ".faces", Kind.list(leg.get("faces")));
+            f.choose(row + ".falls", leg.path("toward").asString("square"));
+        }
+        CoilForm.open(f, row, leg, opened);
         if (leg.has("bend")) {
             double bend = leg.get("bend").doubleValue();
             f.choose(row + ".bends", bend > 0 ? "own" : "sharp");
@@ -136,56 +182,56 @@ final class LegForm {
                 opened.number(row + ".bend", bend, Measure.LENGTH);
             }
         }
-        List<JsonNode> points = all(leg.path("points"));
-        if (!points.isEmpty()) {
-            f.dropRow(row + ".points", f.rows(row + ".points").get(0));
-            points.forEach(
-                    p -> f.addRow(row + ".points", f.rows(row + ".points").size()));
-            for (int i = 0; i < points.size(); i++) {
-                String at = row + ".points." + f.rows(row + ".points").get(i);
-                for (String k : List.of("x", "y", "z")) {
-                    opened.number(at + "." + k, points.get(i).get(k).doubleValue(), Measure.LENGTH);
-                }
-            }
-        }
+        PointsForm.open(f, row, leg.path("points"), opened);
     }
 
-    private static void number(String place, JsonNode v, Measure measure, Opened opened) {
+    static void number(String place, JsonNode v, Measure measure, Opened opened) {
         if (v.isNumber()) {
             opened.number(place, v.doubleValue(), measure);
         }
     }
 
-    private static List<JsonNode> all(JsonNode n) {
-        List<JsonNode> out = new java.util.ArrayList<>();
-        n.forEach(out::add);
-        return out;
+    private static void toward(Form f, String row, JsonNode leg, String field, String place) {
+        if (!leg.path(field).isString()) {
+            return;
+        }
+        f.choose(row + "." + place, leg.get(field).stringValue());
+        if (leg.has("axis")) {
+            f.pick(row + ".axis", leg.get("axis"));
+            f.choose(row + ".flipped", leg.path("flipped").asBoolean(false) ? "yes" : "no");
+        }
+        if (leg.has("to")) {
+            f.pick(row + ".to", leg.get("to"));
+        }
+        if (leg.has("plane")) {
+            f.pick(row + ".plane", leg.get("plane"));
+        }
     }
 
-    private static void toward(Form f, String row, JsonNode leg, String field, String place) {
-        if (leg.path(field).isString()) {
-            f.choose(row + "." + place, leg.get(field).stringValue());
-            if (leg.has("axis")) {
-                f.pick(row + ".axis", leg.get("axis"));
-                f.choose(row + ".flipped", leg.path("flipped").asBoolean(false) ? "yes" : "no");
+    /** An end of a smooth leg: its direction and strength. */
+    private static void end(Form f, String row, JsonNode leg, String field, String place, Opened opened) {
+        // written beside each other in older files
+        JsonNode n = leg.path(field).isString() ? leg : leg.path(field);
+        String word = leg.path(field).isString() ? field : "toward";
+        if (n.path(word).isString()) {
+            f.choose(row + "." + place, n.get(word).stringValue());
+            if (n.has("axis")) {
+                f.pick(row + "." + place + "Axis", n.get("axis"));
             }
+            if (n.has("edge")) {
+                f.pick(row + "." + place + "Edge", n.get("edge"));
+            }
+            f.choose(row + "." + place + "Flipped", n.path("flipped").asBoolean(false) ? "yes" : "no");
         }
+        number(row + "." + strength(place), leg.path(strength(place)), Measure.PLAIN, opened);
     }
 
     static void say(Form f, Pen p, String row, int number, int of) {
         String kind = f.chosen(row + ".kind");
         p.follows("legs." + kind);
-        p.choice("kind", "straight", "arc", "spline", "edges", "lines", "coil");
+        p.choice("kind", "straight", "arc", "bow", "spline", "along", "coil", "middle", "views", "dropped");
         switch (kind) {
-            case "straight" -> {
-                way(f, p, row, "toward", DIRECTIONS);
-                p.choice("end", "length", "level");
-                if (f.is(row + ".end", "length")) {
-                    p.length("length");
-                } else {
-                    p.pick("level", false, Hit::cornerRef, "corner", "mark");
-                }
-            }
+            case "straight" -> straight(f, p, row);
             case "arc" -> {
                 way(f, p, row, "turn", "x", "-x", "y", "-y", "z", "-z", Toward.ALONG);
                 p.length("radius");
@@ -194,15 +240,31 @@ final class LegForm {
                     p.angle("angle");
                 }
             }
-            case "spline" -> spline(f, p, row);
-            case "edges" ->
-                p.edges("edges")
-                        .lacking(f.picked(row + ".edges").isEmpty() ? p.words().text("legs.edges.lack") : "");
-            case "lines" ->
-                p.pick("line", false, h -> Optional.<JsonNode>empty(), "line", "region")
-                        .field
-                        .put("sketch", f.chosen(row + ".sketch"));
-            default -> coil(f, p, row, number);
+            case "bow" -> PointsForm.say(f, p, row, 2);
+            case "spline" -> {
+                PointsForm.say(f, p, row, 1);
+                p.act("more");
+                end(f, p, row, "out");
+                end(f, p, row, "finish");
+            }
+            case "along" -> {
+                AlongForm.say(f, p, row + ".");
+                p.choice("mirrored", "no", "yes").quiet(f.is(row + ".mirrored", "no"));
+                if (f.is(row + ".mirrored", "yes")) {
+                    p.plane("mirror");
+                }
+            }
+            case "middle", "views" -> {
+                AlongForm.say(f, p, row + ".");
+                AlongForm.say(f, p.under("second"), row + ".second.");
+            }
+            case "dropped" -> {
+                AlongForm.say(f, p, row + ".");
+                Slot faces = p.faces("faces");
+                faces.lack = faces.held.isEmpty() ? p.words().text("legs.faces.lack") : "";
+                way(f, p, row, "falls", "-z", "z", "-x", "x", "-y", "y", "square", Toward.ALONG);
+            }
+            default -> CoilForm.say(f, p, row, number == 0 && f.is("from", "own"));
         }
         boolean corner = number > 0 && !kind.equals("arc") && !(kind.equals("spline") && f.is(row + ".out", "smooth"));
         if (corner) {
@@ -212,9 +274,41 @@ final class LegForm {
             }
         }
         p.act("insert");
+        if (number > 0) {
+            p.act("up");
+        }
         if (of > 1) {
             p.act("drop");
         }
+    }
+
+    private static void straight(Form f, Pen p, String row) {
+        way(f, p, row, "toward", DIRECTIONS);
+        if (f.is(row + ".toward", Toward.TO)) {
+            p.pick("to", false, Hit::cornerRef, "corner", "mark");
+            return;
+        }
+        if (f.is(row + ".toward", Toward.TURNED)) {
+            p.angle("turned");
+            p.plane("plane");
+        }
+        p.choice("end", "length", "level");
+        if (f.is(row + ".end", "length")) {
+            p.length("length");
+        } else {
+            Slot level = p.pick("level", false, h -> level(f, h), "corner", "mark", "face");
+            if (!level.held.isEmpty() && !level.held.get(0).has("corner")) {
+                level.text = p.words().text("legs.level.face");
+            }
+        }
+    }
+
+    /** What a leg can be level with: a corner, a point, or a flat face. */
+    private static Optional<JsonNode> level(Form f, Hit h) {
+        return h.cornerRef()
+                .or(() -> h.face(f.context())
+                        .filter(x -> x.surface() instanceof io.tallember.geometry.Plane)
+                        .flatMap(x -> h.faceRef(f.context())));
     }
 
     private static void way(Form f, Pen p, String row, String place, String... words) {
@@ -226,66 +320,33 @@ final class LegForm {
         }
     }
 
-    private static void spline(Form f, Pen p, String row) {
-        List<String> points = f.rows(row + ".points");
-        for (int i = 0; i < points.size(); i++) {
-            Pen at = p.row("points", points.get(i), i + 1);
-            List.of("x", "y", "z").forEach(at::length);
-            if (points.size() > 1) {
-                at.act("drop");
-            }
+    private static void end(Form f, Pen p, String row, String place) {
+        List<String> all = new ArrayList<>(List.of(ENDS));
+        if (place.equals("out")) {
+            all.add(0, "smooth");
         }
-        p.act("more");
-        p.choice("out", "smooth", "free").quiet(true);
-        way(f, p, row, "finish", "free", "x", "-x", "y", "-y", "z", "-z", Toward.ALONG);
-    }
-
-    private static void coil(Form f, Pen p, String row, int number) {
-        p.choice("hand", "right", "left");
-        Slot about = p.axis("about");
-        about.lack = about.held.isEmpty() ? p.words().text("legs.about.lack") : "";
-        if (number == 0 && f.is("from", "own")) {
-            p.length("diameter");
-            p.angle("start").quiet(f.number(row + ".start", Measure.ANGLE, 0) == 0);
+        String now = f.chosen(row + "." + place);
+        p.choice(place, all.toArray(new String[0])).quiet(now.equals("free") || now.equals("smooth"));
+        if (now.equals(Toward.ALONG)) {
+            Slot axis = p.axis(place + "Axis");
+            axis.lack = axis.held.isEmpty() ? p.words().text("legs.axis.lack") : "";
+        } else if (now.equals(Toward.EDGE)) {
+            p.pick(place + "Edge", false, h -> h.edgeRef(f.context()), "edge");
         }
-        p.choice("by", "pitch-turns", "pitch-height", "turns-height", "wire-turns");
-        String by = f.chosen(row + ".by");
-        if (by.startsWith("pitch")) {
-            p.length("pitch");
+        if (now.equals(Toward.ALONG) || now.equals(Toward.EDGE)) {
+            p.act(place + "Flip");
         }
-        if (by.contains("turns")) {
-            p.number("turns", Measure.PLAIN);
-        }
-        if (by.endsWith("height")) {
-            p.length("height");
-        }
-        if (by.startsWith("wire")) {
-            p.length("wire");
-            p.length("gap");
-        }
-        p.choice("growing", "no", "yes").quiet(f.is(row + ".growing", "no"));
-        if (f.is(row + ".growing", "yes")) {
-            p.length("grow");
-        }
-        p.choice("leaves", "turns", "x", "-x", "y", "-y", "z", "-z", Toward.ALONG)
-                .quiet(f.is(row + ".leaves", "turns"));
-        if (f.is(row + ".leaves", Toward.ALONG)) {
-            p.axis("axis");
-            p.act("flip");
+        if (!now.equals("free")) {
+            double v = f.number(row + "." + strength(place), Measure.PLAIN, 1);
+            p.number(strength(place), Measure.PLAIN).quiet(v == 1);
         }
     }
 
     static void write(Form f, String row, ObjectNode n) {
         String kind = f.chosen(row + ".kind");
-        n.put("way", kind.equals("lines") ? "line" : kind);
+        n.put("way", kind);
         switch (kind) {
-            case "straight" -> {
-                towards(f, row, "toward", "toward", n);
-                f.write(n, "length", row + ".length");
-                if (f.is(row + ".end", "level")) {
-                    f.writeOne(n, "level", row + ".level");
-                }
-            }
+            case "straight" -> straight(f, row, n);
             case "arc" -> {
                 towards(f, row, "turn", "toward", n);
                 f.write(n, "radius", row + ".radius");
@@ -293,33 +354,35 @@ final class LegForm {
                     f.write(n, "angle", row + ".angle");
                 }
             }
+            case "bow" -> PointsForm.write(f, row, n);
             case "spline" -> {
-                ArrayNode points = n.putArray("points");
-                for (String id : f.rows(row + ".points")) {
-                    ObjectNode p = points.addObject();
-                    List.of("x", "y", "z").forEach(k -> f.write(p, k, row + ".points." + id + "." + k));
-                }
+                PointsForm.write(f, row, n);
                 n.put("smooth", f.is(row + ".out", "smooth"));
-                if (FINISHES.contains(f.chosen(row + ".finish"))) {
-                    towards(f, row, "finish", "end", n);
+                end(f, row, "out", "begin", n);
+                end(f, row, "finish", "end", n);
+            }
+            case "along" -> {
+                String along = f.chosen(row + ".along");
+                n.put("way", Set.of("line", "edges").contains(along) ? along : "path");
+                AlongForm.write(f, row + ".", n);
+                if (f.is(row + ".mirrored", "yes")) {
+                    f.writeOne(n, "mirror", row + ".mirror");
                 }
             }
-            case "edges" -> f.write(n, "edges", f.picked(row + ".edges"));
-            case "lines" -> {
-                n.put("sketch", f.chosen(row + ".sketch"));
-                f.write(n, "regions", f.picked(row + ".line"));
+            case "middle", "views" -> {
+                AlongForm.write(f, row + ".", n.putObject("first"));
+                AlongForm.write(f, row + ".second.", n.putObject("second"));
+            }
+            case "dropped" -> {
+                AlongForm.write(f, row + ".", n.putObject("first"));
+                f.write(n, "faces", f.picked(row + ".faces"));
+                if (!f.is(row + ".falls", "square")) {
+                    towards(f, row, "falls", "toward", n);
+                }
             }
             default -> {
-                f.writeOne(n, "about", row + ".about");
-                List.of("diameter", "start", "pitch", "turns", "height", "wire", "gap")
-                        .forEach(k -> f.write(n, k, row + "." + k));
-                n.put("by", f.chosen(row + ".by")).put("left", f.is(row + ".hand", "left"));
-                if (f.is(row + ".growing", "yes")) {
-                    f.write(n, "grow", row + ".grow");
-                } else {
-                    n.put("grow", 0);
-                }
-                if (FINISHES.contains(f.chosen(row + ".leaves"))) {
+                CoilForm.write(f, row, n);
+                if (!f.is(row + ".leaves", "turns")) {
                     towards(f, row, "leaves", "leave", n);
                 }
             }
@@ -331,11 +394,47 @@ final class LegForm {
         }
     }
 
+    private static void straight(Form f, String row, ObjectNode n) {
+        towards(f, row, "toward", "toward", n);
+        f.write(n, "length", row + ".length");
+        if (f.is(row + ".toward", Toward.TURNED)) {
+            f.write(n, "turn", row + ".turned");
+        }
+        JsonNode level = f.one(row + ".level");
+        if (f.is(row + ".end", "level") && !f.is(row + ".toward", Toward.TO) && level != null) {
+            f.writeOne(n, level.has("corner") ? "level" : "flat", row + ".level");
+        }
+    }
+
     private static void towards(Form f, String row, String place, String field, ObjectNode n) {
-        n.put(field, f.chosen(row + "." + place));
-        if (f.is(row + "." + place, Toward.ALONG)) {
-            f.writeOne(n, "axis", row + ".axis");
-            n.put("flipped", f.is(row + ".flipped", "yes"));
+        String word = f.chosen(row + "." + place);
+        n.put(field, word);
+        switch (word) {
+            case Toward.ALONG -> {
+                f.writeOne(n, "axis", row + ".axis");
+                n.put("flipped", f.is(row + ".flipped", "yes"));
+            }
+            case Toward.TO -> f.writeOne(n, "to", row + ".to");
+            case Toward.TURNED -> f.writeOne(n, "plane", row + ".plane");
+            default -> {}
+        }
+    }
+
+    private static void end(Form f, String row, String place, String field, ObjectNode n) {
+        String word = f.chosen(row + "." + place);
+        if (AXES.contains(word) || word.equals(Toward.ALONG) || word.equals(Toward.EDGE)) {
+            ObjectNode d = n.putObject(field).put("toward", word);
+            if (word.equals(Toward.ALONG)) {
+                f.writeOne(d, "axis", row + "." + place + "Axis");
+            } else if (word.equals(Toward.EDGE)) {
+                f.writeOne(d, "edge", row + "." + place + "Edge");
+            }
+            if (!AXES.contains(word)) {
+                d.put("flipped", f.is(row + "." + place + "Flipped", "yes"));
+            }
+        }
+        if (!word.equals("free")) {
+            f.write(n, strength(place), row + "." + strength(place));
         }
     }
 }

@@ -7,6 +7,7 @@ import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.part.steps.AlongForm;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
@@ -17,6 +18,8 @@ import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.Remedy;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
@@ -55,8 +58,7 @@ public final class PathKind extends Kind {
         });
         String row = LegForm.add(f, 0);
         if (!edges.isEmpty()) {
-            f.choose(row + ".kind", "edges");
-            f.pick(row + ".edges", edges);
+            LegForm.edges(f, row, edges);
         } else if (!lines.isEmpty()) {
             LegForm.line(f, row, lines.get(0));
         } else {
@@ -104,10 +106,12 @@ public final class PathKind extends Kind {
     protected String numberPlace(Form f, String place) {
         String[] at = place.split("\\.");
         if (at.length == 3) {
-            return at[1] + "." + at[2];
+            // a straight leg's angle is its turn
+            return at[1] + "." + (at[2].equals("turned") ? "turn" : at[2]);
         }
         if (at.length == 5) {
-            return at[1] + "." + at[4] + (f.rows("legs." + at[1] + ".points").indexOf(at[3]) + 1);
+            int i = f.rows("legs." + at[1] + "." + at[2]).indexOf(at[3]) + 1;
+            return at[1] + "." + at[4] + i;
         }
         return place;
     }
@@ -115,19 +119,30 @@ public final class PathKind extends Kind {
     @Override
     protected void press(Form f, String place) {
         String[] at = place.split("\\.");
+        String row = at.length > 1 ? "legs." + at[1] : "";
+        String what = at[at.length - 1];
         if (at.length == 1) {
             LegForm.add(f, f.rows("legs").size());
-        } else if (place.endsWith(".insert")) {
-            LegForm.add(f, f.rows("legs").indexOf(at[1]));
-        } else if (place.endsWith(".flip")) {
-            String flipped = "legs." + at[1] + ".flipped";
-            f.choose(flipped, f.is(flipped, "yes") ? "no" : "yes");
-        } else if (at.length == 3 && at[2].equals("drop")) {
+        } else if (at.length > 3 && what.equals("drop")) {
+            f.dropRow(row + "." + at[2], at[3]);
+        } else if (what.equals("between")) {
+            PointsForm.between(f, row, at[3]);
+        } else if (what.equals("drop")) {
             f.dropRow("legs", at[1]);
-        } else if (at.length == 3) {
-            LegForm.point(f, "legs." + at[1]);
+        } else if (what.equals("insert")) {
+            LegForm.add(f, f.rows("legs").indexOf(at[1]));
+        } else if (what.equals("up")) {
+            List<String> rows = new ArrayList<>(f.rows("legs"));
+            Collections.swap(rows, rows.indexOf(at[1]), rows.indexOf(at[1]) - 1);
+            f.rows("legs", rows);
+        } else if (what.equals("more")) {
+            PointsForm.add(f, row);
+        } else if (what.equals("rate")) {
+            CoilForm.rate(f, row);
         } else {
-            f.dropRow("legs." + at[1] + ".points", at[3]);
+            // flip, outFlip, finishFlip
+            String flipped = row + "." + (what.equals("flip") ? "flipped" : what + "ped");
+            f.choose(flipped, f.is(flipped, "yes") ? "no" : "yes");
         }
     }
 
@@ -136,17 +151,17 @@ public final class PathKind extends Kind {
         if (place.endsWith(".kind")) {
             String row = place.substring(0, place.length() - ".kind".length());
             boolean first = f.rows("legs").indexOf(row.split("\\.")[1]) == 0;
-            boolean own = Stream.of("edges", "lines", "coil").anyMatch(k -> f.is(place, k));
+            boolean own =
+                    Stream.of("along", "coil", "middle", "views", "dropped").anyMatch(k -> f.is(place, k));
             if (first && own && f.is("from", "at")) {
                 f.choose("from", "own");
             } else if (first && !own && f.is("from", "own")) {
                 f.choose("from", "at");
             }
-            f.aim(f.is(place, "edges") ? row + ".edges" : f.is(place, "lines") ? row + ".line" : "");
-        } else if (f.is(place, Toward.ALONG)) {
-            f.aim(place.substring(0, place.lastIndexOf('.')) + ".axis");
-        } else if (place.endsWith(".end") && f.is(place, "level")) {
-            f.aim(place.replace(".end", ".level"));
+        }
+        if (place.startsWith("legs.")) {
+            String id = place.split("\\.")[1];
+            LegForm.follow(f, "legs." + id, place.substring("legs.".length() + id.length() + 1));
         } else if (place.equals("from")) {
             List<Option> paths = f.context().paths(f.step());
             if (f.is("from", "end") && f.chosen("path").isEmpty() && !paths.isEmpty()) {
@@ -158,10 +173,14 @@ public final class PathKind extends Kind {
 
     @Override
     protected boolean hit(Form f, Hit h) {
-        if (h.regionRef().isEmpty() || !f.aim().endsWith(".line")) {
+        String aim = f.aim().endsWith(".line") || h.what() != Hit.What.LINE ? f.aim() : LegForm.lined(f);
+        if (!aim.endsWith(".line") || !AlongForm.line(f, aim.substring(0, aim.length() - "line".length()), h)) {
             return false;
         }
-        LegForm.line(f, f.aim().substring(0, f.aim().length() - ".line".length()), h);
+        String row = "legs." + aim.split("\\.")[1];
+        boolean two = f.is(row + ".kind", "middle") || f.is(row + ".kind", "views");
+        String other = row + ".second.line";
+        f.aim(two && !aim.equals(other) && f.picked(other).isEmpty() ? other : "");
         return true;
     }
 

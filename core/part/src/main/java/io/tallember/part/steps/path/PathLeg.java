@@ -1,19 +1,26 @@
 package io.tallember.part.steps.path;
 
-import io.tallember.geometry.Vec3;
-import io.tallember.part.EdgeReference;
-import io.tallember.part.Layout;
+import io.tallember.part.Along;
+import io.tallember.part.FaceReference;
 import io.tallember.part.Measure;
 import io.tallember.part.PointReference;
 import io.tallember.part.Refusal;
-import io.tallember.part.RegionReference;
+import io.tallember.part.SketchPlane;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
 /** One leg of a path. Its id stays with it when others come and go. */
-sealed interface PathLeg {
+sealed interface PathLeg
+        permits PathLeg.Straight,
+                PathLeg.Arc,
+                PathLeg.Bow,
+                PathLeg.Follow,
+                PathLeg.Pair,
+                PathLeg.Drop,
+                SplineLeg,
+                CoilLeg {
     int MOST_POINTS = 200;
 
     String id();
@@ -32,15 +39,20 @@ sealed interface PathLeg {
         return List.of();
     }
 
+    /** What it goes along. */
+    default List<Along> alongs() {
+        return List.of();
+    }
+
     default Measure measure(String name) {
         return switch (name) {
-            case "angle", "start" -> Measure.ANGLE;
-            case "turns" -> Measure.PLAIN;
-            default -> Measure.LENGTH;
+            case "angle", "start", "turn" -> Measure.ANGLE;
+            case "turns", "first", "last" -> Measure.PLAIN;
+            default -> name.matches("(turn|share)[0-9]+") ? Measure.PLAIN : Measure.LENGTH;
         };
     }
 
-    private static Map<String, Number> sizes(Double bend, Object... pairs) {
+    static Map<String, Number> sizes(Double bend, Object... pairs) {
         Map<String, Number> out = new LinkedHashMap<>();
         for (int i = 0; i < pairs.length; i += 2) {
             out.put((String) pairs[i], (Double) pairs[i + 1]);
@@ -51,24 +63,40 @@ sealed interface PathLeg {
         return out;
     }
 
-    private static void bent(Double bend) {
+    static void bent(Double bend) {
         if (bend != null && !(bend >= 0 && Double.isFinite(bend))) {
             throw Refusal.of("A bend's radius can't be below zero.");
         }
     }
 
-    private static void above(double v, String what) {
+    static void above(double v, String what) {
         if (!(v > 0) || !Double.isFinite(v)) {
             throw Refusal.of("The " + what + " must be above zero.");
+        }
+    }
+
+    /** What a straight leg goes until it is level with. */
+    sealed interface Level {
+        /** A corner or point, in the plane through it square to the leg. */
+        record Point(PointReference corner) implements Level {}
+
+        /** A plane or flat face. */
+        record Flat(SketchPlane plane) implements Level {}
+
+        default List<String> steps() {
+            return this instanceof Point p
+                    ? p.corner().steps()
+                    : ((Flat) this).plane().steps();
         }
     }
 
     /**
      * Straight.
      *
-     * @param level the corner or point to be level with, in the plane through it square to the leg; null for by the length
+     * @param turn the angle to the leg before, where it is told so; else zero
+     * @param level what it is to be level with; null for by the length
      */
-    record Straight(String id, Double bend, Toward toward, double length, PointReference level) implements PathLeg {
+    record Straight(String id, Double bend, Toward toward, double length, double turn, Level level) implements PathLeg {
         public Straight {
             bent(bend);
             above(length, "length of a leg");
@@ -76,14 +104,23 @@ sealed interface PathLeg {
 
         @Override
         public Map<String, Number> sizes() {
-            return level == null ? PathLeg.sizes(bend, "length", length) : PathLeg.sizes(bend);
+            Map<String, Number> out =
+                    level == null && !toward.ends() ? PathLeg.sizes(bend, "length", length) : PathLeg.sizes(bend);
+            if (toward.word().equals(Toward.TURNED)) {
+                out.put("turn", turn);
+            }
+            return out;
         }
 
         @Override
         public Straight sized(String name, double v) {
-            return name.equals("bend")
-                    ? new Straight(id, v, toward, length, level)
-                    : new Straight(id, bend, toward, v, level);
+            return new Straight(
+                    id,
+                    name.equals("bend") ? Double.valueOf(v) : bend,
+                    toward,
+                    name.equals("length") ? v : length,
+                    name.equals("turn") ? v : turn,
+                    level);
         }
 
         @Override
@@ -131,214 +168,147 @@ sealed interface PathLeg {
     }
 
     /**
-     * A smooth curve through points.
-     *
-     * @param points in mm from the part's origin; where the path is when it begins isn't among them
-     * @param smooth whether it comes smoothly out of the leg before
-     * @param end the direction at its end, or null for any
+     * An arc through a place to another.
      */
-    record Spline(String id, Double bend, List<Vec3> points, boolean smooth, Toward end) implements PathLeg {
-        public Spline {
+    record Bow(String id, Double bend, Spot via, Spot end) implements PathLeg {
+        public Bow {
             bent(bend);
-            points = List.copyOf(points);
-            if (points.isEmpty() || points.size() > MOST_POINTS) {
-                throw Refusal.of("A smooth leg goes through one to " + MOST_POINTS + " points.");
-            }
         }
 
         @Override
         public Map<String, Number> sizes() {
             Map<String, Number> out = PathLeg.sizes(bend);
-            for (int i = 0; i < points.size(); i++) {
-                out.put("x" + (i + 1), points.get(i).x());
-                out.put("y" + (i + 1), points.get(i).y());
-                out.put("z" + (i + 1), points.get(i).z());
-            }
+            via.sizes(1, out);
+            end.sizes(2, out);
             return out;
         }
 
         @Override
-        public Spline sized(String name, double v) {
-            if (name.equals("bend")) {
-                return new Spline(id, v, points, smooth, end);
-            }
-            int i = Integer.parseInt(name.substring(1)) - 1;
-            Vec3 p = points.get(i);
-            List<Vec3> more = new ArrayList<>(points);
-            more.set(
-                    i,
-                    new Vec3(
-                            name.charAt(0) == 'x' ? v : p.x(),
-                            name.charAt(0) == 'y' ? v : p.y(),
-                            name.charAt(0) == 'z' ? v : p.z()));
-            return new Spline(id, bend, more, smooth, end);
+        public Bow sized(String name, double v) {
+            return name.equals("bend")
+                    ? new Bow(id, v, via, end)
+                    : new Bow(
+                            id,
+                            bend,
+                            name.endsWith("1") ? via.sized(name, v) : via,
+                            name.endsWith("2") ? end.sized(name, v) : end);
         }
 
         @Override
         public List<String> steps() {
-            return end == null ? List.of() : end.steps();
+            List<String> all = new ArrayList<>(via.steps());
+            all.addAll(end.steps());
+            return all;
         }
-    }
-
-    /** Along edges of the part that go on from each other. */
-    record Edges(String id, Double bend, List<EdgeReference> edges) implements PathLeg {
-        public Edges {
-            bent(bend);
-            edges = List.copyOf(edges);
-            if (edges.isEmpty()) {
-                throw Refusal.of("Pick the edges that the path follows.");
-            }
-        }
-
-        @Override
-        public Map<String, Number> sizes() {
-            return PathLeg.sizes(bend);
-        }
-
-        @Override
-        public Edges sized(String name, double v) {
-            return new Edges(id, v, edges);
-        }
-
-        @Override
-        public List<String> steps() {
-            return edges.stream().flatMap(e -> e.steps().stream()).distinct().toList();
-        }
-    }
-
-    /** Along a drawn line of a sketch, or all round a region of it. */
-    record Lines(String id, Double bend, String sketch, RegionReference line) implements PathLeg {
-        public Lines {
-            bent(bend);
-            if (line == null || sketch.isEmpty()) {
-                throw Refusal.of("Pick the drawn line that the path follows.");
-            }
-        }
-
-        @Override
-        public Map<String, Number> sizes() {
-            return PathLeg.sizes(bend);
-        }
-
-        @Override
-        public Lines sized(String name, double v) {
-            return new Lines(id, v, sketch, line);
-        }
-
-        @Override
-        public List<String> steps() {
-            return List.of(sketch);
-        }
-    }
-
-    /** Which two of its numbers a coil goes by. */
-    enum By {
-        PITCH_TURNS,
-        PITCH_HEIGHT,
-        TURNS_HEIGHT,
-        /** As close as a round wire lets it, or so far apart. */
-        WIRE_TURNS
     }
 
     /**
-     * Round about an axis.
+     * Along what is there: another path, a drawn line of a sketch, or edges of the part.
      *
-     * @param diameter in mm; counts only where the path begins with the coil
-     * @param start the angle at which it begins then, in radians from the axis' own x
-     * @param pitch in mm a turn
-     * @param wire the diameter in mm of the wire that the turns are as close for as can be
-     * @param gap how far apart the wire's turns are, in mm
-     * @param left whether it turns the other way round
-     * @param grow by which its diameter grows a turn, in mm; negative to narrow
-     * @param leave the direction along which its end points, seen along the axis, or null for just as many turns as given
+     * @param mirror the plane about which it is mirrored, or null
      */
-    record Coil(
-            String id,
-            Double bend,
-            Layout.Axis axis,
-            double diameter,
-            double start,
-            By by,
-            double pitch,
-            double turns,
-            double height,
-            double wire,
-            double gap,
-            boolean left,
-            double grow,
-            Toward leave)
-            implements PathLeg {
-        public static final double MOST_TURNS = 400;
-
-        public Coil {
+    record Follow(String id, Double bend, Along along, SketchPlane mirror) implements PathLeg {
+        public Follow {
             bent(bend);
-            above(diameter, "diameter of a coil");
-            if (by != By.PITCH_HEIGHT && !(turns > 0 && turns <= MOST_TURNS)) {
-                throw Refusal.of("A coil has more than no turns, and at most 400.");
-            }
-            if (by == By.PITCH_HEIGHT) {
-                above(pitch, "pitch");
-                above(height, "height");
-            }
-            if (by == By.PITCH_TURNS && (!(pitch >= 0) || pitch == 0 && grow == 0)) {
-                throw Refusal.of("A coil needs a pitch above zero, unless its diameter grows.");
-            }
-            if (by == By.TURNS_HEIGHT && (!(height >= 0) || height == 0 && grow == 0)) {
-                throw Refusal.of("A coil needs a height above zero, unless its diameter grows.");
-            }
-            if (by == By.WIRE_TURNS) {
-                above(wire, "diameter of the wire");
-                if (!(gap >= 0)) {
-                    throw Refusal.of("The gap between turns can't be below zero.");
-                }
+        }
+
+        @Override
+        public Map<String, Number> sizes() {
+            return PathLeg.sizes(bend);
+        }
+
+        @Override
+        public Follow sized(String name, double v) {
+            return new Follow(id, v, along, mirror);
+        }
+
+        @Override
+        public List<Along> alongs() {
+            return List.of(along);
+        }
+
+        @Override
+        public List<String> steps() {
+            List<String> all = new ArrayList<>(along.steps());
+            all.addAll(mirror == null ? List.of() : mirror.steps());
+            return all;
+        }
+    }
+
+    /** How a leg follows from two lines. */
+    enum Of {
+        /** Halfway between them. */
+        MIDDLE,
+        /** Where they meet, raised out of their sketches: both are drawn lines. */
+        VIEWS
+    }
+
+    /** From two lines. */
+    record Pair(String id, Double bend, Of of, Along first, Along second) implements PathLeg {
+        public Pair {
+            bent(bend);
+            if (of == Of.VIEWS && (first.line() == null || second.line() == null)) {
+                throw Refusal.of("A curve from two views is made of two drawn lines. Pick one in each sketch.");
             }
         }
 
         @Override
         public Map<String, Number> sizes() {
-            Map<String, Number> out = PathLeg.sizes(bend, "diameter", diameter, "start", start);
-            if (by == By.PITCH_TURNS || by == By.PITCH_HEIGHT) {
-                out.put("pitch", pitch);
-            }
-            if (by != By.PITCH_HEIGHT) {
-                out.put("turns", turns);
-            }
-            if (by == By.PITCH_HEIGHT || by == By.TURNS_HEIGHT) {
-                out.put("height", height);
-            }
-            if (by == By.WIRE_TURNS) {
-                out.put("wire", wire);
-                out.put("gap", gap);
-            }
-            if (grow != 0) {
-                out.put("grow", grow);
-            }
-            return out;
+            return PathLeg.sizes(bend);
         }
 
         @Override
-        public Coil sized(String name, double v) {
-            return new Coil(
-                    id,
-                    name.equals("bend") ? Double.valueOf(v) : bend,
-                    axis,
-                    name.equals("diameter") ? v : diameter,
-                    name.equals("start") ? v : start,
-                    by,
-                    name.equals("pitch") ? v : pitch,
-                    name.equals("turns") ? v : turns,
-                    name.equals("height") ? v : height,
-                    name.equals("wire") ? v : wire,
-                    name.equals("gap") ? v : gap,
-                    left,
-                    name.equals("grow") ? v : grow,
-                    leave);
+        public Pair sized(String name, double v) {
+            return new Pair(id, v, of, first, second);
+        }
+
+        @Override
+        public List<Along> alongs() {
+            return List.of(first, second);
         }
 
         @Override
         public List<String> steps() {
-            List<String> all = new ArrayList<>(axis.steps());
-            all.addAll(leave == null ? List.of() : leave.steps());
+            List<String> all = new ArrayList<>(first.steps());
+            all.addAll(second.steps());
+            return all;
+        }
+    }
+
+    /**
+     * Dropped onto faces.
+     *
+     * @param toward along which it is dropped, or null for square to the faces
+     */
+    record Drop(String id, Double bend, Along along, List<FaceReference> faces, Toward toward) implements PathLeg {
+        public Drop {
+            bent(bend);
+            faces = List.copyOf(faces);
+            if (faces.isEmpty()) {
+                throw Refusal.of("Pick the faces that the line is dropped onto.");
+            }
+        }
+
+        @Override
+        public Map<String, Number> sizes() {
+            return PathLeg.sizes(bend);
+        }
+
+        @Override
+        public Drop sized(String name, double v) {
+            return new Drop(id, v, along, faces, toward);
+        }
+
+        @Override
+        public List<Along> alongs() {
+            return List.of(along);
+        }
+
+        @Override
+        public List<String> steps() {
+            List<String> all = new ArrayList<>(along.steps());
+            faces.forEach(f -> all.addAll(f.steps()));
+            all.addAll(toward == null ? List.of() : toward.steps());
             return all;
         }
     }

@@ -24,7 +24,7 @@ public record PathStep(
         implements Step {
     private static final int MOST = 500;
     /** Numbers that a leg has only while they count. */
-    private static final Set<String> OTHERS = Set.of("bend", "grow", "length", "angle");
+    private static final Set<String> OTHERS = Set.of("bend", "grow", "length", "angle", "turn", "first", "last");
 
     /** Where a path begins. */
     public sealed interface Start {
@@ -116,8 +116,8 @@ public record PathStep(
     @Override
     public List<String> outlines() {
         return legs.stream()
-                .filter(l -> l instanceof PathLeg.Lines)
-                .map(l -> ((PathLeg.Lines) l).sketch())
+                .flatMap(l -> l.alongs().stream())
+                .flatMap(a -> a.outlines().stream())
                 .toList();
     }
 

@@ -1,13 +1,6 @@
-package io.tallember.solid.sweep;
+package io.tallember.geometry;
 
-import io.tallember.geometry.Frame;
-import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
-import io.tallember.geometry.Leg;
-import io.tallember.geometry.Plane;
-import io.tallember.geometry.Tolerance;
-import io.tallember.geometry.Vec3;
-import io.tallember.geometry.Way;
 import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import java.util.ArrayList;
@@ -21,7 +14,7 @@ import java.util.stream.Stream;
  * Where a guide passes through the planes of a travelling frame: followed from one plane to the next, so that it never leaps to
  * another place where it passes through the same plane.
  */
-final class Crossing {
+public final class Crossing {
     /** A guide may turn by so much between two planes that follow each other, as a cosine. */
     private static final double TURN = 0.8;
 
@@ -43,7 +36,7 @@ final class Crossing {
      * @param begin which of them to begin with, and {@code near} how far a place in its plane is from what should be met there
      * @throws GeometryException BAD_VALUE where it doesn't reach a plane, or has a corner
      */
-    Crossing(
+    public Crossing(
             Way guide,
             String called,
             DoubleFunction<Frame> planes,
@@ -186,12 +179,12 @@ final class Crossing {
     }
 
     /** The place in space at a plane's parameter. */
-    Vec3 in(double t) {
+    public Vec3 in(double t) {
         return point(on(t));
     }
 
     /** The same in the plane's own coordinates. */
-    Vec3 at(double t) {
+    public Vec3 at(double t) {
         return planes.apply(t).local(in(t));
     }
 
@@ -218,7 +211,7 @@ final class Crossing {
     }
 
     /** The planes' parameters at which the guide passes from one piece of a curve to the next. */
-    List<Double> joints() {
+    public List<Double> joints() {
         List<Double> out = new ArrayList<>();
         for (int i = 0; i < guide.legs().size(); i++) {
             Leg leg = guide.legs().get(i);
