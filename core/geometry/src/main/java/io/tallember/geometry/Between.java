@@ -161,4 +161,15 @@ public final class Between {
         }
         return new Leg(n, n.whole(), true, id);
     }
+
+    /**
+     * The spline through places that are told for every parameter.
+     *
+     * @param breaks parameters from first to last between which the places go smoothly
+     * @param within how far off it may be, in mm
+     */
+    public static Nurbs fitted(DoubleFunction<Vec3> at, double[] breaks, double within) {
+        return Travel.fitted(s -> new Travel.Place(at.apply(s), Vec3.ZERO, Vec3.ZERO, Vec3.ZERO), breaks, 0, within)
+                .rail(Vec3.ZERO);
+    }
 }

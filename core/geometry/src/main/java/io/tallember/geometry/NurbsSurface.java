@@ -319,6 +319,26 @@ public final class NurbsSurface implements Surface {
         return new Jet(l.point, l.du, l.dv);
     }
 
+    @Override
+    public Jet shifted(double u, double v, double by) {
+        boolean within = (closedU || u >= loU() && u <= hiU()) && (closedV || v >= loV() && v <= hiV());
+        if (!within) {
+            // how the tangents that carry it on bend isn't known here
+            return Surface.super.shifted(u, v, by);
+        }
+        // beside a tip, where all directions meet
+        Local l = over(u, tip != null ? Math.max(v, loV() + 1e-7 * (hiV() - loV())) : v);
+        Vec3 cross = l.du.cross(l.dv);
+        double size = cross.length();
+        Vec3 n = cross.times(1 / size);
+        Vec3 nu = l.uu.cross(l.dv).plus(l.du.cross(l.uv));
+        Vec3 nv = l.uv.cross(l.dv).plus(l.du.cross(l.vv));
+        return new Jet(
+                l.point.plus(by, n),
+                l.du.plus(by / size, nu.plus(-n.dot(nu), n)),
+                l.dv.plus(by / size, nv.plus(-n.dot(nv), n)));
+    }
+
     /** Whether weights differ, so that pieces aren't polynomials. */
     public boolean rational() {
         for (double[] row : weights) {

@@ -7,8 +7,6 @@ package io.tallember.geometry;
  * @param by in mm, positive on the side of the normal
  */
 public record Shifted(Surface base, double by) implements Surface {
-    private static final double STEP = 1e-5;
-
     public Shifted {
         if (base instanceof Shifted || base instanceof Tube) {
             throw new GeometryException(
@@ -23,16 +21,17 @@ public record Shifted(Surface base, double by) implements Surface {
 
     @Override
     public Vec3 du(double u, double v) {
-        Vec3 d = base.du(u, v);
-        double h = STEP / Math.max(1e-9, d.length());
-        return d.plus(by / (2 * h), base.normal(u + h, v).minus(base.normal(u - h, v)));
+        return jet(u, v).du();
     }
 
     @Override
     public Vec3 dv(double u, double v) {
-        Vec3 d = base.dv(u, v);
-        double h = STEP / Math.max(1e-9, d.length());
-        return d.plus(by / (2 * h), base.normal(u, v + h).minus(base.normal(u, v - h)));
+        return jet(u, v).dv();
+    }
+
+    @Override
+    public Jet jet(double u, double v) {
+        return base.shifted(u, v, by);
     }
 
     @Override

@@ -32,6 +32,18 @@ public sealed interface Surface
         return new Jet(point(u, v), du(u, v), dv(u, v));
     }
 
+    /** A point with the first derivatives there of the surface at a distance along the normal. */
+    default Jet shifted(double u, double v, double by) {
+        Vec3 du = du(u, v);
+        Vec3 dv = dv(u, v);
+        double hu = 1e-5 / Math.max(1e-9, du.length());
+        double hv = 1e-5 / Math.max(1e-9, dv.length());
+        return new Jet(
+                point(u, v).plus(by, normal(u, v)),
+                du.plus(by / (2 * hu), normal(u + hu, v).minus(normal(u - hu, v))),
+                dv.plus(by / (2 * hv), normal(u, v + hv).minus(normal(u, v - hv))));
+    }
+
     /** Unit normal, {@code du x dv}. */
     Vec3 normal(double u, double v);
 

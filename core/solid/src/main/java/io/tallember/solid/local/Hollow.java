@@ -66,7 +66,8 @@ public final class Hollow {
         if (core.size() == 1 && core.get(0) == skin) {
             throw new GeometryException(Reason.BAD_VALUE, "A wall needs a thickness above zero.");
         }
-        return Fuse.subtract(List.of(skin), core, tol);
+        Body joined = skin == body && core.size() == 1 ? Lined.of(body, open, core.get(0), tol) : null;
+        return joined != null ? List.of(joined) : Fuse.subtract(List.of(skin), core, tol);
     }
 
     /** The short way where faces find their new neighbours; else what the faces' layers leave. */

@@ -263,6 +263,10 @@ public final class Retarget {
         Box3 where = Box3.EMPTY.with(seam.start.at).with(seam.end.at).with(mid);
         where = where.with(seam.of.bounds());
         where = where.grown(0.05 * where.diagonal() + 1e-3);
+        Curve beside = free(two) ? beside(seam, two) : null;
+        if (beside != null) {
+            return beside;
+        }
         SurfaceSurface.Result met = SurfaceSurface.meet(a, b, where, tol);
         if (met.same()) {
             return within(seam, two);
@@ -286,6 +290,20 @@ public final class Retarget {
                                     : "."));
         }
         return best;
+    }
+
+    /** Whether one of two sheets is no plane, cylinder or the like: followed beside the edge it is found sooner and more surely. */
+    private static boolean free(List<Sheet> two) {
+        return two.stream().anyMatch(s -> !s.surface.canonical());
+    }
+
+    private Curve beside(Seam seam, List<Sheet> two) {
+        double moved = 0;
+        for (Sheet s : two) {
+            moved = Math.max(moved, Math.abs(s.surface.signedDistance(seam.of.middle())));
+        }
+        return Beside.of(seam.of, two.get(0).surface, two.get(1).surface, 2 * moved, tol)
+                .orElse(null);
     }
 
     private static boolean beside(List<Sheet> two, Edge e) {

@@ -100,14 +100,27 @@ final class FaceIntegral {
         } else if (f.surface().vPeriod() > 0) {
             addRing(f, f.surface(), ref, sum);
         } else {
+            Vec2 middle = f.surface().project(f.bounds().centre());
+            boolean across = longer(f.surface());
             double from = f.surface().tip() != null
                     ? f.surface().tipHeight()
-                    : f.surface()
-                            .vDomain()
-                            .clamp(f.surface().project(f.bounds().centre()).y());
-            new FaceIntegral(f, f.surface(), ref, sum, STRAIGHT_ON, from).loops();
+                    : across
+                            ? f.surface().uDomain().clamp(middle.x())
+                            : f.surface().vDomain().clamp(middle.y());
+            new FaceIntegral(f, f.surface(), ref, sum, across ? new RingTurn(true, 0) : STRAIGHT_ON, from).loops();
         }
         return sum;
+    }
+
+    /** Whether a free surface that doesn't close has more pieces along v than along u, so that columns along u cost less. */
+    private static boolean longer(Surface s) {
+        Interval u = s.uDomain();
+        Interval v = s.vDomain();
+        boolean bounded = Double.isFinite(u.lo()) && Double.isFinite(v.lo());
+        if (s.canonical() || !bounded || s.uPeriod() > 0 || s.vPeriod() > 0 || s.tip() != null) {
+            return false;
+        }
+        return s.vBreaks(v).length > s.uBreaks(u).length;
     }
 
     private static boolean holds(Face f, Vec3 p) {
@@ -222,8 +235,8 @@ final class FaceIntegral {
                     int node = c.forward() ? along.size() - 1 - i : i;
                     double t = along.node(node, lo, hi);
                     Vec2 uv = s.project(curve.point(t));
-                    double at = uv.x();
-                    double to = uv.y();
+                    double at = exchanged ? uv.y() : uv.x();
+                    double to = exchanged ? uv.x() : uv.y();
                     double base = from;
                     if (start != null) {
                         last = UvLoop.near(uv, last, 2 * Math.PI, 2 * Math.PI);
