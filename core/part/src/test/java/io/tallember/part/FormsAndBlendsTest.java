@@ -19,6 +19,7 @@ import io.tallember.sketch.Sketch;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.mass.MassProperties;
+import io.tallember.solid.sweep.Wall;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -141,9 +142,9 @@ class FormsAndBlendsTest {
                         Pen.largest(drawn),
                         Reach.of(Extent.NEXT, 9, null, false, false),
                         0.1,
-                        null,
+                        new Thin(1, Wall.Side.INSIDE),
                         Mode.ADD))
-                .hasMessageContaining("Sides can lean only");
+                .hasMessageContaining("sides of a wall can't lean");
     }
 
     @Test

@@ -5,6 +5,7 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
@@ -12,6 +13,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.part.FaceReference;
+import io.tallember.part.MaterialStep;
 import io.tallember.part.rebuild.FaceFinder;
 import io.tallember.part.rebuild.Material;
 import io.tallember.part.rebuild.PartBody;
@@ -91,9 +93,30 @@ final class BuildExtrude {
     }
 
     private List<Body> pulled(Profiles.Named p, Frame frame) {
-        if (reach.from() != null) {
-            return fromFace(p, frame);
+        if (reach.from() != null && step.taper() != 0) {
+            Frame raised = raised(p, frame);
+            Profile own = p.profile();
+            Profile there = new Profile(raised, own.outer(), own.holes(), own.name());
+            return fromPlane(new Profiles.Named(there, p.id(), p.inside()), raised);
         }
+        return reach.from() != null ? fromFace(p, frame) : fromPlane(p, frame);
+    }
+
+    /** The outline's plane in a flat face level with it, from which leaning sides lean. */
+    private Frame raised(Profiles.Named p, Frame frame) {
+        Surface start = found(reach.from(), "from which this extrusion starts").surface();
+        if (!(start instanceof Plane plane)
+                || !TOL.parallelOver(
+                        plane.normal().cross(frame.z()).length(), plane.frame().origin().length() + 1)) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "Sides can lean from a flat face that is level with the sketch. Pick such a face, or let them stand"
+                            + " upright and draft them after.");
+        }
+        return frame.movedAlongZ(frame.local(plane.frame().origin()).z());
+    }
+
+    private List<Body> fromPlane(Profiles.Named p, Frame frame) {
         return switch (step.extent()) {
             case DISTANCE, THROUGH -> straight(p, frame);
             case NEXT -> upTo(p, frame, null);
@@ -104,22 +127,24 @@ final class BuildExtrude {
 
     private List<Body> straight(Profiles.Named p, Frame frame) {
         Interval span = reach(frame);
+        return List.of(prism(p, span.lo(), span.hi()));
+    }
+
+    /** Between two heights over the outline's plane; sides that lean do so from there, both ways. */
+    private Body prism(Profiles.Named p, double lo, double hi) {
+        if (step.thin() != null) {
+            return Wall.extruded(p.profile(), lo, hi, step.id(), p.id(), TOL);
+        }
         if (step.taper() == 0) {
-            return List.of(prism(p, span.lo(), span.hi()));
+            return Extrude.of(p.profile(), lo, hi, step.id(), p.id(), TOL);
         }
         List<Body> out = new ArrayList<>();
-        for (double end : new double[] {span.lo(), span.hi()}) {
+        for (double end : new double[] {lo, hi}) {
             if (end != 0) {
                 out.add(Taper.of(p.profile(), end, step.taper(), step.id(), p.id(), TOL));
             }
         }
-        return out.size() == 1 ? out : Fuse.unite(out, TOL);
-    }
-
-    private Body prism(Profiles.Named p, double lo, double hi) {
-        return step.thin() == null
-                ? Extrude.of(p.profile(), lo, hi, step.id(), p.id(), TOL)
-                : Wall.extruded(p.profile(), lo, hi, step.id(), p.id(), TOL);
+        return out.size() == 1 ? out.get(0) : Fuse.unite(out, TOL).get(0);
     }
 
     private Face found(FaceReference ref, String which) {
@@ -192,7 +217,10 @@ final class BuildExtrude {
     private List<Body> upTo(Profiles.Named p, Frame frame, Surface face) {
         List<Body> out = new ArrayList<>();
         for (boolean back : reach.bothWays() ? new boolean[] {false, true} : new boolean[] {reach.flipped()}) {
-            double far = (face == null ? farthest(frame, back) : 2 * farthest(frame, back) + REACH) * (back ? -1 : 1);
+            double far = (back ? -1 : 1)
+                    * (face == null
+                            ? farthest(frame, back)
+                            : step.taper() == 0 ? 2 * farthest(frame, back) + REACH : over(p, frame, face, back));
             Body prism = prism(p, Math.min(0, far), Math.max(0, far));
             if (face != null) {
                 out.addAll(UpTo.surface(prism, face, p.id(), step.id(), back, TOL));
@@ -202,6 +230,26 @@ final class BuildExtrude {
             }
         }
         return out.size() == 1 ? out : Fuse.unite(out, TOL);
+    }
+
+    /** Just beyond where a face is met over the outline: no higher, for leaning sides may come together there. */
+    private double over(Profiles.Named p, Frame frame, Surface face, boolean back) {
+        double far = 2 * farthest(frame, back) + REACH;
+        double highest = 0;
+        for (Profile.Edge e : p.profile().outer()) {
+            for (int i = 0; i < 16; i++) {
+                Line up = new Line(
+                        frame.point(e.curve().point(e.range().at(i / 16.0))),
+                        back ? frame.z().negated() : frame.z());
+                highest = Math.max(
+                        highest,
+                        CurveSurface.meet(up, new Interval(0, far), face, TOL).stream()
+                                .mapToDouble(Meeting::t)
+                                .min()
+                                .orElse(0));
+            }
+        }
+        return highest > 0 ? 1.02 * highest + 0.01 : far;
     }
 
     private double farthest(Frame frame, boolean back) {
@@ -220,8 +268,22 @@ final class BuildExtrude {
             double from = reach.bothWays() ? -d / 2 : reach.flipped() ? -d : 0;
             return new Interval(from, from + d);
         }
-        Interval all = span(frame);
+        Interval all = step.mode() == MaterialStep.Mode.REMOVE ? span(frame) : bodies(frame);
         return reach.bothWays() ? all : reach.flipped() ? new Interval(all.lo(), 0) : new Interval(0, all.hi());
+    }
+
+    /** From the bottom to the top of all bodies: what is added goes no farther. */
+    private Interval bodies(Frame frame) {
+        Interval all = span(frame);
+        double lo = Math.min(0, all.lo() + BEYOND);
+        double hi = Math.max(0, all.hi() - BEYOND);
+        boolean none = reach.bothWays() ? hi - lo <= 0 : reach.flipped() ? lo >= 0 : hi <= 0;
+        if (none || before.bodies().isEmpty()) {
+            throw new GeometryException(
+                    Reason.WRONG_WAY,
+                    "There is no body that way that it could go through. Turn the direction, or give a distance.");
+        }
+        return new Interval(lo, hi);
     }
 
     /** From below to above everything, in mm along the sketch's normal. */

@@ -126,10 +126,8 @@ public final class ExtrudeKind extends ProfileKind {
 
     @Override
     protected void follow(Form f, String place) {
-        if (place.equals("extent") && f.is("extent", "through")) {
-            f.choose("mode", "remove");
-        } else if (!f.is("mode", "remove") && f.is("extent", "through")) {
-            f.choose("extent", "distance");
+        if (place.equals("extent") && f.is("extent", "through") && f.step().isEmpty()) {
+            f.choose("mode", "remove"); // mostly meant; adding can be chosen after
         }
         if (place.equals("way")
                 && f.is("mode", "add")
@@ -143,7 +141,7 @@ public final class ExtrudeKind extends ProfileKind {
         if (!f.is("extent", "distance") && f.is("way", "two")) {
             f.choose("way", "out");
         }
-        if (!f.is("extent", "distance") || f.is("starts", "face") || !f.is("made", "solid")) {
+        if (!f.is("made", "solid")) {
             f.choose("lean", "upright");
         }
         if (place.equals("starts") && f.is("starts", "face")) {
@@ -208,7 +206,7 @@ public final class ExtrudeKind extends ProfileKind {
         if (f.is("way", "two")) {
             p.length("back");
         }
-        if (distance && f.is("starts", "plane") && f.is("made", "solid")) {
+        if (f.is("made", "solid")) {
             p.choice("lean", "upright", "in", "out").quiet(f.is("lean", "upright"));
             if (!f.is("lean", "upright")) {
                 p.angle("taper");
@@ -241,7 +239,7 @@ public final class ExtrudeKind extends ProfileKind {
         boolean distance = f.is("extent", "distance");
         n.put("extent", f.chosen("extent"));
         idle(f, n, "distance", distance, Measure.LENGTH, 10);
-        boolean leans = distance && !f.is("lean", "upright");
+        boolean leans = f.is("made", "solid") && !f.is("lean", "upright");
         if (!leans) {
             n.put("taper", 0);
         } else if (f.is("lean", "in")) {

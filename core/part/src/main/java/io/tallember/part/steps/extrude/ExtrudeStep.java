@@ -89,9 +89,6 @@ public record ExtrudeStep(
     public ExtrudeStep {
         regions = ProfileStep.picked(regions, "extrude");
         Extent extent = reach.extent();
-        if (extent == Extent.THROUGH && mode != Mode.REMOVE) {
-            throw Refusal.of("Only material that is removed can go through all. Give a distance, or remove it.");
-        }
         if (extent == Extent.FACE && reach.target() == null) {
             throw Refusal.of("Pick the face up to which it goes.");
         }
@@ -107,8 +104,8 @@ public record ExtrudeStep(
         if (!(Math.abs(taper) <= MOST_LEAN)) {
             throw Refusal.of("The sides can lean by up to 80° either way.");
         }
-        if (taper != 0 && (extent != Extent.DISTANCE || thin != null || reach.from() != null)) {
-            throw Refusal.of("Sides can lean only on solids that go by a distance from the sketch.");
+        if (taper != 0 && thin != null) {
+            throw Refusal.of("The sides of a wall can't lean. Make it a solid, or draft its faces after.");
         }
         if (reach.from() != null && extent == Extent.NEXT) {
             throw Refusal.of(
