@@ -7,8 +7,10 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -263,11 +265,21 @@ public final class Retarget {
         Box3 where = Box3.EMPTY.with(seam.start.at).with(seam.end.at).with(mid);
         where = where.with(seam.of.bounds());
         where = where.grown(0.05 * where.diagonal() + 1e-3);
-        Curve beside = free(two) ? beside(seam, two) : null;
+        Curve beside = two.stream().anyMatch(s -> spline(s.surface)) ? beside(seam, two) : null;
         if (beside != null) {
             return beside;
         }
-        SurfaceSurface.Result met = SurfaceSurface.meet(a, b, where, tol);
+        SurfaceSurface.Result met;
+        try {
+            met = SurfaceSurface.meet(a, b, where, tol);
+        } catch (GeometryException e) {
+            // where free surfaces run smoothly into each other their crossing can't be followed
+            Curve smooth = smoothAlong(seam.of, two.get(0).of, two.get(1).of) ? beside(seam, two) : null;
+            if (smooth == null) {
+                throw e;
+            }
+            return smooth;
+        }
         if (met.same()) {
             return within(seam, two);
         }
@@ -292,9 +304,9 @@ public final class Retarget {
         return best;
     }
 
-    /** Whether one of two sheets is no plane, cylinder or the like: followed beside the edge it is found sooner and more surely. */
-    private static boolean free(List<Sheet> two) {
-        return two.stream().anyMatch(s -> !s.surface.canonical());
+    /** Whether a surface is fitted anyway, so that a seam beside its edge is as true as its crossing, and sooner found. */
+    private static boolean spline(Surface s) {
+        return s instanceof NurbsSurface || s instanceof Shifted k && k.base() instanceof NurbsSurface;
     }
 
     private Curve beside(Seam seam, List<Sheet> two) {

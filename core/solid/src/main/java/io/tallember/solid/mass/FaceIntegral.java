@@ -15,6 +15,7 @@ import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Ruled;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
@@ -112,12 +113,12 @@ final class FaceIntegral {
         return sum;
     }
 
-    /** Whether a free surface that doesn't close has more pieces along v than along u, so that columns along u cost less. */
+    /** Whether a spline surface that doesn't close has more pieces along v than along u, so that columns along u cost less. */
     private static boolean longer(Surface s) {
         Interval u = s.uDomain();
         Interval v = s.vDomain();
-        boolean bounded = Double.isFinite(u.lo()) && Double.isFinite(v.lo());
-        if (s.canonical() || !bounded || s.uPeriod() > 0 || s.vPeriod() > 0 || s.tip() != null) {
+        boolean spline = s instanceof NurbsSurface || s instanceof Shifted k && k.base() instanceof NurbsSurface;
+        if (!spline || s.uPeriod() > 0 || s.vPeriod() > 0 || s.tip() != null) {
             return false;
         }
         return s.vBreaks(v).length > s.uBreaks(u).length;

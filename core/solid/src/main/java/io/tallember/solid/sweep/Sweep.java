@@ -94,6 +94,17 @@ public final class Sweep {
         return body;
     }
 
+    /** Where a profile is on a leg at a parameter of its curve. */
+    interface Placed {
+        Frame at(int leg, double t);
+    }
+
+    /** Where a profile would be along a way, without guides. */
+    static Placed placed(Profile profile, Way way, Manner manner, Tolerance tol) {
+        Sweep s = new Sweep(profile, way, manner, "", "", tol);
+        return (leg, t) -> s.carriage.at(leg, t).place(s.relative);
+    }
+
     /** Where the way passes through the profile's plane nearest to the profile, or else is nearest to it. */
     private Way.Foot anchor() {
         Vec3 middle = middle();
