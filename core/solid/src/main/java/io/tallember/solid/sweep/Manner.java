@@ -11,8 +11,9 @@ import java.util.List;
  * @param twist by which it turns about the way over its whole length, in radians
  * @param guides one or two that lead it, or none
  * @param lead what guides do to it
+ * @param rounded whether corners are rounded on their outside instead of mitred
  */
-public record Manner(Keep keep, Vec3 up, double twist, List<Way> guides, Lead lead) {
+public record Manner(Keep keep, Vec3 up, double twist, List<Way> guides, Lead lead, boolean rounded) {
     /** What it keeps to. */
     public enum Keep {
         /** It turns with the way, and about it no more than the way asks for; along a coil it keeps to the coil's axis. */
@@ -40,6 +41,20 @@ public record Manner(Keep keep, Vec3 up, double twist, List<Way> guides, Lead le
     }
 
     public Manner(Keep keep, Vec3 up, double twist) {
-        this(keep, up, twist, List.of(), Lead.SCALE);
+        this(keep, up, twist, List.of(), Lead.SCALE, false);
+    }
+
+    public Manner(Keep keep, Vec3 up, double twist, List<Way> guides, Lead lead) {
+        this(keep, up, twist, guides, lead, false);
+    }
+
+    /** With corners rounded on their outside, or mitred. */
+    public Manner rounded(boolean r) {
+        return new Manner(keep, up, twist, guides, lead, r);
+    }
+
+    /** With another twist. */
+    public Manner twisted(double t) {
+        return new Manner(keep, up, t, guides, lead, rounded);
     }
 }

@@ -25,7 +25,9 @@ import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.check.BodyCheck;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * The body that a profile leaves behind as it is carried along a way. Along lines and arcs its sides are planes, cylinders, cones,
@@ -36,7 +38,9 @@ public final class Sweep {
     /** How flat to its own plane a profile may be carried, as a sine. */
     private static final double FLAT = 1e-3;
 
-    private final Profile profile;
+    /** Cut where corners that are rounded outside ask for it. */
+    private Profile profile;
+
     private final Way way;
     private final Carriage carriage;
     private final String step;
@@ -45,6 +49,9 @@ public final class Sweep {
     private final Frame relative;
     /** Null without guides. */
     private final Guided guided;
+
+    /** Those that are rounded outside, by the leg before. */
+    private final Map<Integer, OuterCorner> corners = new HashMap<>();
 
     private final List<Station> stations = new ArrayList<>();
     private final List<Face> faces = new ArrayList<>();
@@ -70,6 +77,43 @@ public final class Sweep {
                         .z()
                         .dot(way.legs().get(0).way(way.legs().get(0).from()))
                 > 0;
+        for (int k = 0; k < way.legs().size() && manner.rounded(); k++) {
+            boolean ends = !way.closed() && k + 1 == way.legs().size();
+            if (!ends && !fixed && !way.smoothAfter(k)) {
+                OuterCorner c = corner(k);
+                corners.put(k, c);
+                this.profile = c.cut(this.profile);
+            }
+        }
+    }
+
+    /** The corner after a leg. */
+    private OuterCorner corner(int leg) {
+        Leg last = way.legs().get(leg);
+        int after = (leg + 1) % way.legs().size();
+        Leg next = way.legs().get(after);
+        straight(leg, after);
+        return new OuterCorner(
+                last.end(),
+                last.way(last.to()),
+                next.way(next.from()),
+                placed(leg, last.to()).frame(),
+                placed(after, next.from()).frame(),
+                tol);
+    }
+
+    /** Refuses a corner between legs that aren't both straight. */
+    private void straight(int before, int after) {
+        Leg last = way.legs().get(before);
+        if (!(last.curve() instanceof Line)
+                || !(way.legs().get(after).curve() instanceof Line)
+                || motion(before) != Carriage.Motion.SHIFT
+                || motion(after) != Carriage.Motion.SHIFT) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "The path has a corner near " + last.end().said()
+                            + " between legs that can't be mitred there. Give the corner a bend.");
+        }
     }
 
     /**
@@ -92,17 +136,6 @@ public final class Sweep {
                             + report.first().said() + ". Lead the path wider apart, or make the outline smaller.");
         }
         return body;
-    }
-
-    /** Where a profile is on a leg at a parameter of its curve. */
-    interface Placed {
-        Frame at(int leg, double t);
-    }
-
-    /** Where a profile would be along a way, without guides. */
-    static Placed placed(Profile profile, Way way, Manner manner, Tolerance tol) {
-        Sweep s = new Sweep(profile, way, manner, "", "", tol);
-        return (leg, t) -> s.carriage.at(leg, t).place(s.relative);
     }
 
     /** Where the way passes through the profile's plane nearest to the profile, or else is nearest to it. */
@@ -177,6 +210,10 @@ public final class Sweep {
         final Vec3 way;
         final List<Vertex[]> corners = new ArrayList<>();
         final List<Edge[]> edges = new ArrayList<>();
+        /** The same where the next leg begins; other ones only outside of a rounded corner. */
+        final List<Vertex[]> nextCorners;
+
+        final List<Edge[]> nextEdges;
 
         Station(Travel.Place place, Plane cut, Vec3 way) {
             this.place = place;
@@ -203,6 +240,47 @@ public final class Sweep {
                 corners.add(v);
                 edges.add(e);
             }
+            nextCorners = corners;
+            nextEdges = edges;
+        }
+
+        /** Rounded outside, mitred inside. */
+        Station(OuterCorner c, Vec3 way) {
+            this.place = Travel.Place.of(c.before());
+            this.cut = c.halving();
+            this.way = way;
+            nextCorners = new ArrayList<>();
+            nextEdges = new ArrayList<>();
+            for (List<Profile.Edge> loop : profile.loops()) {
+                int n = loop.size();
+                Vertex[] v = new Vertex[n];
+                Vertex[] w = new Vertex[n];
+                for (int i = 0; i < n; i++) {
+                    Vec3 p = loop.get(i).start();
+                    boolean out = c.outside(p);
+                    v[i] = new Vertex(out ? c.before().point(p) : point(p), tol.linear());
+                    w[i] = out ? new Vertex(c.after().point(p), tol.linear()) : v[i];
+                }
+                Edge[] e = new Edge[n];
+                Edge[] f = new Edge[n];
+                for (int i = 0; i < n; i++) {
+                    Profile.Edge of = loop.get(i);
+                    int from = of.forward() ? i : (i + 1) % n;
+                    int to = of.forward() ? (i + 1) % n : i;
+                    if (c.outside(of)) {
+                        e[i] = new Edge(of.curve().placed(c.before()), of.range(), v[from], v[to], tol.linear());
+                        f[i] = new Edge(of.curve().placed(c.after()), of.range(), w[from], w[to], tol.linear());
+                    } else {
+                        FlatImage.Stretch s = FlatImage.cut(place, way, cut).curve(of.curve(), of.range());
+                        e[i] = new Edge(s.curve(), s.range(), v[from], v[to], tol.linear());
+                        f[i] = e[i];
+                    }
+                }
+                corners.add(v);
+                edges.add(e);
+                nextCorners.add(w);
+                nextEdges.add(f);
+            }
         }
 
         Vec3 point(Vec3 local) {
@@ -225,7 +303,11 @@ public final class Sweep {
             stations.add(station(k));
         }
         for (int i = 0; i < n; i++) {
-            leg(i, stations.get(i), stations.get((i + 1) % stations.size()));
+            Station to = stations.get((i + 1) % stations.size());
+            leg(i, stations.get(i), to);
+            if (corners.containsKey(i)) {
+                turned(i, to);
+            }
         }
         if (!way.closed()) {
             cap(stations.get(0), "start", true);
@@ -298,14 +380,9 @@ public final class Sweep {
             Leg next = way.legs().get(k % n);
             Vec3 in = last.way(last.to());
             Vec3 out = next.way(next.from());
-            if (!(last.curve() instanceof Line)
-                    || !(next.curve() instanceof Line)
-                    || motion(before) != Carriage.Motion.SHIFT
-                    || motion(k % n) != Carriage.Motion.SHIFT) {
-                throw new GeometryException(
-                        Reason.BAD_VALUE,
-                        "The path has a corner near " + last.end().said()
-                                + " between legs that can't be mitred there. Give the corner a bend.");
+            straight(before, k % n);
+            if (corners.containsKey(before)) {
+                return new Station(corners.get(before), in);
             }
             Plane halving = new Plane(Frame.of(last.end(), in.plus(out)));
             Station station = new Station(placed(before, last.to()), halving, in);
@@ -360,12 +437,14 @@ public final class Sweep {
             Edge[] rails = new Edge[n];
             for (int i = 0; i < n && n > 1; i++) {
                 rails[i] = sides.rail(
-                        loop.get(i).start(), from.corners.get(l)[i], to.corners.get(l)[i]);
+                        loop.get(i).start(),
+                        from.nextCorners.get(l)[i],
+                        to.corners.get(l)[i]);
             }
             for (int i = 0; i < n; i++) {
                 Profile.Edge e = loop.get(i);
                 boolean f = e.forward();
-                Edge a = from.edges.get(l)[i];
+                Edge a = from.nextEdges.get(l)[i];
                 Edge b = to.edges.get(l)[i];
                 List<Loop> loops = n == 1
                         ? List.of(
@@ -390,6 +469,34 @@ public final class Sweep {
                         loops,
                         List.of(origin(e, way.legs().get(number)))));
                 loopOf.add(l);
+            }
+        }
+    }
+
+    /** What is turned about a corner. */
+    private void turned(int leg, Station s) {
+        OuterCorner c = corners.get(leg);
+        for (int l = 0; l < profile.loops().size(); l++) {
+            List<Profile.Edge> loop = profile.loops().get(l);
+            int n = loop.size();
+            Edge[] rails = new Edge[n];
+            for (int i = 0; i < n; i++) {
+                rails[i] = c.rail(s.corners.get(l)[i], s.nextCorners.get(l)[i]);
+            }
+            for (int i = 0; i < n; i++) {
+                Profile.Edge e = loop.get(i);
+                if (c.outside(e)) {
+                    String of = e.source() + ";" + way.legs().get(leg).id() + "/";
+                    faces.add(c.face(
+                            e,
+                            along,
+                            s.edges.get(l)[i],
+                            s.nextEdges.get(l)[i],
+                            rails[i],
+                            rails[(i + 1) % n],
+                            new Origin(step, "side", of)));
+                    loopOf.add(l);
+                }
             }
         }
     }

@@ -107,7 +107,8 @@ final class BuildExtrude {
         Surface start = found(reach.from(), "from which this extrusion starts").surface();
         if (!(start instanceof Plane plane)
                 || !TOL.parallelOver(
-                        plane.normal().cross(frame.z()).length(), plane.frame().origin().length() + 1)) {
+                        plane.normal().cross(frame.z()).length(),
+                        plane.frame().origin().length() + 1)) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
                     "Sides can lean from a flat face that is level with the sketch. Pick such a face, or let them stand"

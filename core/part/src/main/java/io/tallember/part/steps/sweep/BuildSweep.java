@@ -48,7 +48,8 @@ final class BuildSweep {
                 step.led().guides().stream()
                         .map(g -> Ways.along(g, "a guide of " + WHOSE, before, notes))
                         .toList(),
-                step.led().lead());
+                step.led().lead(),
+                step.rounded());
         List<Body> tools = new ArrayList<>();
         for (Outline o : outlines(step, way, before, notes)) {
             tools.addAll(swept(o, step, way, manner, before, notes));
@@ -109,8 +110,7 @@ final class BuildSweep {
         Surface face = end.face() == null ? null : target(end.face(), before, notes);
         Way longer = longer(way, face, bodies, reach(o.profile));
         double rate = longer.length() / way.length();
-        Manner same = new Manner(manner.keep(), manner.up(), manner.twist() * rate, manner.guides(), manner.lead());
-        Body over = Sweep.of(o.profile, longer, same, step.id(), o.id, TOL);
+        Body over = Sweep.of(o.profile, longer, manner.twisted(rate * manner.twist()), step.id(), o.id, TOL);
         return face == null
                 ? UpTo.next(over, bodies, o.id, step.id(), false, TOL)
                 : UpTo.surface(over, face, o.id, step.id(), false, TOL);

@@ -76,6 +76,7 @@ public final class SweepKind extends ProfileKind {
         AlongForm.usual(f, "");
         f.rows("guides", List.of());
         f.choose("lead", "scale");
+        f.choose("corners", "mitred");
         f.choose("ends", "path");
         f.pick("until", List.of());
         f.choose("keep", "square");
@@ -171,6 +172,7 @@ public final class SweepKind extends ProfileKind {
         AlongForm.open(f, "", copy.path("along"));
         AlongForm.openGuides(f, copy.path("guides"));
         f.choose("lead", copy.path("lead").asString("scale"));
+        f.choose("corners", copy.path("rounded").asBoolean(false) ? "rounded" : "mitred");
         f.choose("ends", copy.path("ends").asString("path"));
         if (copy.has("until")) {
             f.pick("until", copy.get("until"));
@@ -224,6 +226,7 @@ public final class SweepKind extends ProfileKind {
                 p.angle("twist");
             }
         }
+        p.choice("corners", "mitred", "rounded").quiet(f.is("corners", "mitred"));
         p.choice("ends", "path", "face", "next").quiet(f.is("ends", "path"));
         if (f.is("ends", "face")) {
             p.face("until");
@@ -257,6 +260,9 @@ public final class SweepKind extends ProfileKind {
         boolean led = !f.rows("guides").isEmpty();
         if (led) {
             n.put("lead", f.chosen("lead"));
+        }
+        if (f.is("corners", "rounded")) {
+            n.put("rounded", true);
         }
         if (!f.is("ends", "path")) {
             n.put("ends", f.chosen("ends"));
@@ -308,6 +314,7 @@ public final class SweepKind extends ProfileKind {
                                 f.oneOf("ends", SweepStep.Ends.class),
                                 f.has("until") ? References.face(f.part("until", "face")) : null)
                         : SweepStep.End.PATH,
+                f.has("rounded") && f.flag("rounded"),
                 References.thin(f, typed, place),
                 f.oneOf("mode", MaterialStep.Mode.class));
     }
@@ -326,6 +333,9 @@ public final class SweepKind extends ProfileKind {
         References.guides(n, s.led().guides());
         if (!s.led().guides().isEmpty()) {
             n.put("lead", Words.of(s.led().lead()));
+        }
+        if (s.rounded()) {
+            n.put("rounded", true);
         }
         if (s.end().at() != SweepStep.Ends.PATH) {
             n.put("ends", Words.of(s.end().at()));

@@ -27,6 +27,7 @@ import java.util.Set;
  * @param twist by which it turns about the path over its length, in radians
  * @param led by which guides
  * @param end where it ends
+ * @param rounded whether it is rounded outside at sharp corners of the path, instead of mitred
  * @param thin as a wall along the regions' outlines; null for a solid
  */
 public record SweepStep(
@@ -42,6 +43,7 @@ public record SweepStep(
         double twist,
         Guides led,
         End end,
+        boolean rounded,
         Thin thin,
         Mode mode)
         implements ProfileStep {
@@ -162,23 +164,26 @@ public record SweepStep(
                 place.equals("twist") ? v : twist,
                 led,
                 end,
+                rounded,
                 place.equals("thickness") ? new Thin(v, thin.side()) : thin,
                 mode);
     }
 
     @Override
     public SweepStep with(List<RegionReference> picked) {
-        return new SweepStep(id, name, off, sketch, picked, round, along, keep, up, twist, led, end, thin, mode);
+        return new SweepStep(
+                id, name, off, sketch, picked, round, along, keep, up, twist, led, end, rounded, thin, mode);
     }
 
     @Override
     public SweepStep numbered(String i, String n) {
-        return new SweepStep(i, n, off, sketch, regions, round, along, keep, up, twist, led, end, thin, mode);
+        return new SweepStep(i, n, off, sketch, regions, round, along, keep, up, twist, led, end, rounded, thin, mode);
     }
 
     @Override
     public SweepStep switched(boolean o) {
-        return new SweepStep(id, name, o, sketch, regions, round, along, keep, up, twist, led, end, thin, mode);
+        return new SweepStep(
+                id, name, o, sketch, regions, round, along, keep, up, twist, led, end, rounded, thin, mode);
     }
 
     @Override

@@ -6,9 +6,7 @@ import static io.tallember.solid.Shapes.polygon;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
-import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Sphere;
@@ -21,7 +19,7 @@ import io.tallember.solid.mass.MassProperties;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
-class CorneredTest {
+class OuterCornerTest {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     private static Way way(boolean closed, Vec3... p) {
@@ -38,7 +36,7 @@ class CorneredTest {
     }
 
     private static Body swept(Profile p, Way w) {
-        Body b = Cornered.of(p, w, Manner.SQUARE, "s1", "r1", TOL);
+        Body b = Sweep.of(p, w, Manner.SQUARE.rounded(true), "s1", "r1", TOL);
         assertSound(List.of(b));
         assertWatertight(b);
         return b;
@@ -69,22 +67,7 @@ class CorneredTest {
         assertThat(wire.faces()).anyMatch(f -> f.surface() instanceof Sphere);
         double angle = Math.atan2(20, 10);
         // the wedge of a ball, and two ungulas that overlap: 2/3 r^3 tan(angle / 2) each
-        double expected = Math.PI * 4 * w.length()
-                + 8.0 * 2 / 3 * angle
-                - 2 * 2.0 / 3 * 8 * Math.tan(angle / 2);
+        double expected = Math.PI * 4 * w.length() + 8.0 * 2 / 3 * angle - 2 * 2.0 / 3 * 8 * Math.tan(angle / 2);
         assertThat(volume(wire)).isCloseTo(expected, within(1e-6));
-    }
-
-    /** Beside a curved leg, where no plane halves the corner. */
-    @Test
-    void besideAnArc() {
-        Vec3 c = new Vec3(30, 0, 0);
-        Circle k = new Circle(Frame.of(new Vec3(30, -20, 0), Vec3.Z.negated(), c.minus(new Vec3(30, -20, 0))), 20);
-        Leg arc = new Leg(k, new Interval(0, 1), true, "l2");
-        Vec3 way = arc.way(0);
-        Leg first = Leg.straight(c.plus(-25, way.plus(Vec3.Y.times(0.8)).unit()), c, "l1");
-        Way w = Way.of(List.of(first, arc), TOL);
-        Body bar = swept(polygon(across(w), -2, -2, 2, -2, 2, 2, -2, 2), w);
-        assertThat(volume(bar)).isBetween(16 * (w.length() - 4), 16 * (w.length() + 4));
     }
 }
