@@ -49,10 +49,17 @@ public final class Retarget {
 
     private final Skin skin;
     private final Tolerance tol;
+    /** Whether seams of spline faces, and of free ones that run smoothly into each other, may be followed beside their edges. */
+    private final boolean followed;
 
     Retarget(Skin skin, Tolerance tol) {
+        this(skin, tol, false);
+    }
+
+    private Retarget(Skin skin, Tolerance tol, boolean followed) {
         this.skin = skin;
         this.tol = tol;
+        this.followed = followed;
     }
 
     /**
@@ -71,7 +78,7 @@ public final class Retarget {
     }
 
     static Body of(Skin skin, Collection<Face> vanishing, Function<Face, List<Origin>> origins, Tolerance tol) {
-        Retarget r = new Retarget(skin, tol);
+        Retarget r = new Retarget(skin, tol, true);
         r.close(vanishing);
         r.settle();
         Body result = r.skin.body(origins, tol.linear());
@@ -265,7 +272,7 @@ public final class Retarget {
         Box3 where = Box3.EMPTY.with(seam.start.at).with(seam.end.at).with(mid);
         where = where.with(seam.of.bounds());
         where = where.grown(0.05 * where.diagonal() + 1e-3);
-        Curve beside = two.stream().anyMatch(s -> spline(s.surface)) ? beside(seam, two) : null;
+        Curve beside = followed && two.stream().anyMatch(s -> spline(s.surface)) ? beside(seam, two) : null;
         if (beside != null) {
             return beside;
         }
@@ -274,7 +281,7 @@ public final class Retarget {
             met = SurfaceSurface.meet(a, b, where, tol);
         } catch (GeometryException e) {
             // where free surfaces run smoothly into each other their crossing can't be followed
-            Curve smooth = smoothAlong(seam.of, two.get(0).of, two.get(1).of) ? beside(seam, two) : null;
+            Curve smooth = followed && smoothAlong(seam.of, two.get(0).of, two.get(1).of) ? beside(seam, two) : null;
             if (smooth == null) {
                 throw e;
             }

@@ -1,6 +1,7 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Crossing;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
@@ -122,12 +123,12 @@ public final class Loft {
                 .mapToInt(s -> s.profile().loops().size())
                 .min()
                 .orElse(0);
-        List<Ring[]> rings = new ArrayList<>();
+        List<Ring[]> drawn = new ArrayList<>();
         for (int l = 0; l < loops; l++) {
-            rings.add(matched(l, rough));
+            drawn.add(drawn(l, rough));
         }
         for (int i = 0; i < n; i++) {
-            Ring r = rings.get(0)[i];
+            Ring r = drawn.get(0)[i];
             centres.add(r == null ? sections.get(i).point() : r.centre());
             normals.add(r == null ? way(rough, i) : r.normal());
         }
@@ -136,6 +137,11 @@ public final class Loft {
             normals.add(normals.get(0));
         }
         skin = new LoftSkin(shape, centres, normals, tol);
+        List<Crossing> crossings = skin.cross(drawn, tol);
+        List<Ring[]> rings = new ArrayList<>();
+        for (int l = 0; l < loops; l++) {
+            rings.add(matched(l, drawn.get(l), crossings));
+        }
         List<Rows> rows = rings.stream().map(this::rows).toList();
         if (skin.carried()) {
             List<Vec3> places =
@@ -147,7 +153,7 @@ public final class Loft {
                     rows.stream().map(r -> r.likes).toList(),
                     rows.stream().map(r -> r.of).toList(),
                     places,
-                    n,
+                    crossings,
                     tol);
         }
         List<List<Coedge>> firsts = new ArrayList<>();
@@ -267,23 +273,57 @@ public final class Loft {
         return d.unit();
     }
 
-    /** One loop of all sections, matched; null where a section is a point. */
-    private Ring[] matched(int loop, List<Vec3> rough) {
+    /** One loop of all sections as it is drawn; null where a section is a point. */
+    private Ring[] drawn(int loop, List<Vec3> rough) {
+        Ring[] out = new Ring[sections.size()];
+        for (int i = 0; i < out.length; i++) {
+            Profile p = sections.get(i).profile();
+            out[i] = p == null ? null : Ring.of(p.frame(), p.loops().get(loop), way(rough, i));
+        }
+        return out;
+    }
+
+    /** One loop matched: by guides where outlines have corners, else by least turning. */
+    private Ring[] matched(int loop, Ring[] drawn, List<Crossing> crossings) {
         List<Ring> rings = new ArrayList<>();
-        List<Integer> shifts = new ArrayList<>();
-        for (int i = 0; i < sections.size(); i++) {
-            Section s = sections.get(i);
-            if (s.profile() != null) {
-                rings.add(Ring.of(s.profile().frame(), s.profile().loops().get(loop), way(rough, i)));
-                // holes run the other way round
-                shifts.add(loop == 0 ? s.shift() : -s.shift());
+        List<Integer> at = new ArrayList<>();
+        for (int i = 0; i < drawn.length; i++) {
+            if (drawn[i] != null) {
+                rings.add(drawn[i]);
+                at.add(i);
             }
         }
-        List<Ring> found = Rings.matched(rings, shifts.stream().mapToInt(x -> x).toArray());
-        Ring[] out = new Ring[sections.size()];
-        int k = 0;
-        for (int i = 0; i < out.length; i++) {
-            out[i] = sections.get(i).profile() == null ? null : found.get(k++);
+        // holes run the other way round
+        int[] shifts = at.stream()
+                .mapToInt(i -> loop == 0 ? sections.get(i).shift() : -sections.get(i).shift())
+                .toArray();
+        List<Crossing> own = crossings.stream()
+                .filter(c -> rings.get(0).distance(c.in(skin.at()[at.get(0)])) <= 10 * tol.linear())
+                .toList();
+        List<Ring> found = null;
+        if (!own.isEmpty() && rings.stream().anyMatch(r -> r.corners() > 0)) {
+            List<List<Vec3>> places = new ArrayList<>();
+            for (int i : at) {
+                places.add(own.stream().map(c -> c.in(skin.at()[i])).toList());
+            }
+            found = Rings.led(rings, places, tol);
+            if (found == null || java.util.Arrays.stream(shifts).anyMatch(k -> k != 0)) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        found == null
+                                ? "The guides change places on their way round the outlines, near "
+                                        + places.get(0).get(0).said() + ". Lead them so that they keep their order."
+                                : "Guides tell already which places of the outlines go over into each other. Take the turned"
+                                        + " starts out, or the guides, near "
+                                        + places.get(0).get(0).said() + ".");
+            }
+        }
+        if (found == null) {
+            found = Rings.matched(rings, shifts);
+        }
+        Ring[] out = new Ring[drawn.length];
+        for (int k = 0; k < found.size(); k++) {
+            out[at.get(k)] = found.get(k);
         }
         return out;
     }

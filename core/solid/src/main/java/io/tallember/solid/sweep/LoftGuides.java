@@ -6,26 +6,19 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Rational;
 import io.tallember.geometry.Skinning;
-import io.tallember.geometry.Terms;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
-import io.tallember.geometry.Way;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.DoubleStream;
 
 /**
  * Guides of a loft: section by section the carried outline is moved in its plane so that the places where guides meet the outlines
  * lie on the guides.
  */
 final class LoftGuides {
-    /** Planes in which guides are looked for, between two sections. */
-    private static final int EACH = 16;
-
     private static final int SAMPLES = 24;
 
     /** The carried outlines before guides move them. */
@@ -47,40 +40,21 @@ final class LoftGuides {
         final List<Vec2> off = new ArrayList<>();
         final double[][][] slopes;
 
-        Guide(Way way, String called) {
-            double[] grid = grid();
-            int begin = points[0] ? EACH : 0;
+        Guide(Crossing crossing) {
+            this.crossing = crossing;
             int first = points[0] ? 1 : 0;
-            crossing = new Crossing(
-                    way,
-                    called,
-                    outlines::plane,
-                    grid,
-                    begin,
-                    Comparator.comparingDouble((Vec3 p) -> nearest(first, p, -1).gap),
-                    tol);
             loop = nearest(first, crossing.in(at[first]), -1).loop;
             int count = likes.get(loop).size();
             double before = Double.NaN;
             for (int i = 0; i < at.length; i++) {
                 Vec3 p = crossing.in(at[i]);
-                On here = nearest(i, p, loop);
-                if (here.gap > 10 * tol.linear()) {
-                    throw new GeometryException(
-                            Reason.BAD_VALUE,
-                            called + " passes " + Terms.length(here.gap) + " from section " + (i % sections + 1)
-                                    + ", near "
-                                    + p.said()
-                                    + ". Lead it through the outline: hold a point of its sketch to where the"
-                                    + " outline passes through.");
-                }
-                double u = points[i] ? before : here.at;
+                double u = points[i] ? before : nearest(i, p, loop).at;
                 if (i > 0 && !Double.isNaN(before) && !points[i]) {
                     u -= count * Math.rint((u - before) / count);
                 }
                 before = u;
                 on.add(new double[][] {{u, 0, 0, 0}});
-                Vec2 q = Double.isNaN(u) || points[i] ? point(i) : outline(loop, u, at[i]);
+                Vec2 q = points[i] ? point(i) : outline(loop, u, at[i]);
                 off.add(flat(outlines.plane(at[i]).local(p)).minus(q));
             }
             if (points[0]) {
@@ -120,36 +94,30 @@ final class LoftGuides {
     private final Tolerance tol;
     private final boolean[] points;
     private final List<Vec3> places;
-    private final int sections;
     private final List<Guide> guides = new ArrayList<>();
     private final Map<Double, PlaneMap> known = new HashMap<>();
 
     /**
      * @param at parameters of the sections, of a closed loft the first again at the end
      * @param places of the sections that are points, null for others
-     * @param sections how many there are
      */
     LoftGuides(
-            List<Way> ways,
+            List<Crossing> crossings,
             Outlines outlines,
             double[] at,
             List<List<Rational>> likes,
             List<Vec3> places,
-            int sections,
             Tolerance tol) {
         this.outlines = outlines;
         this.at = at;
         this.likes = likes;
         this.places = places;
-        this.sections = sections;
         this.tol = tol;
         points = new boolean[at.length];
         for (int i = 0; i < at.length; i++) {
             points[i] = places.get(i) != null;
         }
-        for (Way w : ways) {
-            guides.add(new Guide(w, ways.size() == 1 ? "The guide" : "Guide " + (guides.size() + 1)));
-        }
+        crossings.forEach(c -> guides.add(new Guide(c)));
         apart();
     }
 
@@ -161,25 +129,12 @@ final class LoftGuides {
                     if (guides.get(b).crossing.in(at[i]).distance(p) < 100 * tol.linear()) {
                         throw new GeometryException(
                                 Reason.BAD_VALUE,
-                                "Guides " + (b + 1) + " and " + (a + 1) + " meet section " + (i % sections + 1)
+                                "Guides " + (b + 1) + " and " + (a + 1) + " meet section " + (i + 1)
                                         + " in one place, near " + p.said() + ". Take one out.");
                     }
                 }
             }
         }
-    }
-
-    private double[] grid() {
-        DoubleStream all = DoubleStream.of(at[0]);
-        for (int i = 0; i + 1 < at.length; i++) {
-            int k = i;
-            all = DoubleStream.concat(
-                    all,
-                    DoubleStream.iterate(1, x -> x + 1)
-                            .limit(EACH)
-                            .map(x -> x == EACH ? at[k + 1] : at[k] + (at[k + 1] - at[k]) * x / EACH));
-        }
-        return all.toArray();
     }
 
     private int interval(double t) {

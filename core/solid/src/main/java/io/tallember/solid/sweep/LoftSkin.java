@@ -1,18 +1,22 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Crossing;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Rational;
 import io.tallember.geometry.Skinning;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Through;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
@@ -102,17 +106,69 @@ final class LoftSkin {
         return shape.run() == Loft.Run.MIDDLE || !shape.guides().isEmpty();
     }
 
+    /** Planes in which guides are looked for, between two sections. */
+    private static final int EACH = 16;
+
+    /**
+     * Where the guides pass through the carried planes.
+     *
+     * @param drawn the outlines of all sections, loop by loop; null where a section is a point
+     * @throws GeometryException BAD_VALUE where one misses a section's outlines, with how far
+     */
+    List<Crossing> cross(List<Ring[]> drawn, Tolerance tol) {
+        int sections = drawn.get(0).length;
+        double[] grid = new double[EACH * (at.length - 1) + 1];
+        for (int i = 0; i < grid.length; i++) {
+            int k = Math.min(i / EACH, at.length - 2);
+            grid[i] = i % EACH == 0 ? at[i / EACH] : at[k] + (at[k + 1] - at[k]) * (i - k * EACH) / EACH;
+        }
+        int first = drawn.get(0)[0] == null ? 1 : 0;
+        List<Crossing> out = new ArrayList<>();
+        for (Way guide : shape.guides()) {
+            String called = shape.guides().size() == 1 ? "The guide" : "Guide " + (out.size() + 1);
+            Crossing c = new Crossing(
+                    guide,
+                    called,
+                    t -> frame(t, interval(t)),
+                    grid,
+                    first * EACH,
+                    Comparator.comparingDouble((Vec3 p) -> off(drawn, first, p)),
+                    tol);
+            for (int i = 0; i < at.length; i++) {
+                Vec3 p = c.in(at[i]);
+                double gap = drawn.get(0)[i % sections] == null
+                        ? frame(at[i], interval(at[i])).origin().distance(p)
+                        : off(drawn, i % sections, p);
+                if (gap > 10 * tol.linear()) {
+                    throw new GeometryException(
+                            GeometryException.Reason.BAD_VALUE,
+                            called + " passes " + Terms.length(gap) + " from section " + (i % sections + 1) + ", near "
+                                    + p.said() + ". Lead it through the outline: hold a point of its sketch to where the"
+                                    + " outline passes through.");
+                }
+            }
+            out.add(c);
+        }
+        return out;
+    }
+
+    /** How far a place is from a section's outlines. */
+    private static double off(List<Ring[]> drawn, int section, Vec3 p) {
+        return drawn.stream().mapToDouble(l -> l[section].distance(p)).min().orElseThrow();
+    }
+
     /**
      * Takes the outlines of all loops, and lets guides lead them.
      *
      * @param likes for each loop those of its stretches, and {@code rows} their rows in all sections
      * @param places of the sections that are points, null for others
+     * @param crossings where guides pass through the carried planes
      */
     void take(
             List<List<Rational>> likes,
             List<List<List<double[][]>>> rows,
             List<Vec3> places,
-            int sections,
+            List<Crossing> crossings,
             Tolerance tol) {
         for (int l = 0; l < likes.size(); l++) {
             List<Carried> loop = new ArrayList<>();
@@ -123,7 +179,7 @@ final class LoftSkin {
         }
         if (!shape.guides().isEmpty()) {
             guides = new LoftGuides(
-                    shape.guides(),
+                    crossings,
                     new LoftGuides.Outlines() {
                         @Override
                         public double[][] row(int loop, int stretch, double t) {
@@ -138,7 +194,6 @@ final class LoftSkin {
                     at,
                     likes,
                     places,
-                    sections,
                     tol);
         }
     }

@@ -8,6 +8,7 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
@@ -89,6 +90,51 @@ record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
         return new Ring(other, centre, normal);
     }
 
+    /** The nearest place on it to a point: the stretch and its parameter. */
+    private double[] foot(Vec3 p) {
+        double[] best = null;
+        for (int i = 0; i < stretches.size(); i++) {
+            Stretch s = stretches.get(i);
+            double t = s.curve.project(p, s.range);
+            double d = s.curve.point(t).distance(p);
+            if (best == null || d < best[2]) {
+                best = new double[] {i, t, d};
+            }
+        }
+        return best;
+    }
+
+    double distance(Vec3 p) {
+        return foot(p)[2];
+    }
+
+    /** With a stretch beginning at a place on it. */
+    Ring cutAt(Vec3 p, Tolerance tol) {
+        double[] f = foot(p);
+        Stretch s = stretches.get((int) f[0]);
+        if (stretches.size() == 1 && s.start().distance(s.end()) <= 10 * tol.linear()) {
+            return begunAt(f[1]);
+        }
+        if (s.start().distance(p) <= 10 * tol.linear() || s.end().distance(p) <= 10 * tol.linear()) {
+            return this;
+        }
+        List<Stretch> out = new ArrayList<>(stretches.subList(0, (int) f[0]));
+        out.addAll(s.cut(f[1]));
+        out.addAll(stretches.subList((int) f[0] + 1, stretches.size()));
+        return with(out);
+    }
+
+    /** The number of the stretch that begins nearest to a place. */
+    int startAt(Vec3 p) {
+        int best = 0;
+        for (int i = 1; i < stretches.size(); i++) {
+            boolean nearer = stretches.get(i).start().distance(p)
+                    < stretches.get(best).start().distance(p);
+            best = nearer ? i : best;
+        }
+        return best;
+    }
+
     /** Beginning with another stretch. */
     Ring from(int first) {
         List<Stretch> out = new ArrayList<>(stretches.subList(first, stretches.size()));
@@ -157,6 +203,12 @@ record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
         if (s.curve instanceof Circle c) {
             at = c.project(c.frame().origin().plus(c.radius(), d));
         }
+        return begunAt(at);
+    }
+
+    /** A ring without corners begun at a parameter of its curve. */
+    private Ring begunAt(double at) {
+        Stretch s = stretches.get(0);
         double period = s.curve.period();
         if (period > 0 && !(s.curve instanceof Nurbs)) {
             return with(List.of(new Stretch(s.curve, new Interval(at, at + period), s.forward, s.source)));

@@ -1,5 +1,6 @@
 package io.tallember.solid.sweep;
 
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
@@ -66,6 +67,65 @@ final class Rings {
             now.add(rings.get(i).with(out.get(i)));
         }
         return cut ? uncreased(now) : now;
+    }
+
+    /**
+     * The rings matched by places on them that go over into each other: from the first of these on, and between each two of them
+     * corner for corner.
+     *
+     * @param places for each ring, in the same order, on its outline
+     * @return null when the places don't follow each other alike round all rings
+     */
+    static List<Ring> led(List<Ring> rings, List<List<Vec3>> places, Tolerance tol) {
+        List<Ring> cut = new ArrayList<>();
+        List<int[]> at = new ArrayList<>();
+        Integer[] order = null;
+        for (int i = 0; i < rings.size(); i++) {
+            Ring r = rings.get(i);
+            for (Vec3 p : places.get(i)) {
+                r = r.cutAt(p, tol);
+            }
+            r = r.from(r.startAt(places.get(i).get(0)));
+            int[] own = new int[places.get(i).size()];
+            for (int g = 0; g < own.length; g++) {
+                own[g] = r.startAt(places.get(i).get(g));
+            }
+            if (order == null) {
+                order = new Integer[own.length];
+                java.util.Arrays.setAll(order, g -> g);
+                java.util.Arrays.sort(order, java.util.Comparator.comparingInt(g -> own[g]));
+            }
+            for (int g = 1; g < own.length; g++) {
+                if (own[order[g]] <= own[order[g - 1]]) {
+                    return null;
+                }
+            }
+            cut.add(r);
+            at.add(own);
+        }
+        List<List<Ring.Stretch>> out = new ArrayList<>();
+        cut.forEach(r -> out.add(new ArrayList<>()));
+        for (int g = 0; g < order.length; g++) {
+            List<Ring> parts = new ArrayList<>();
+            for (int i = 0; i < cut.size(); i++) {
+                List<Ring.Stretch> all = cut.get(i).stretches();
+                int to = g + 1 < order.length ? at.get(i)[order[g + 1]] : all.size();
+                parts.add(cut.get(i).with(all.subList(at.get(i)[order[g]], to)));
+            }
+            Ring model = parts.stream()
+                    .max(java.util.Comparator.comparingInt(r -> r.stretches().size()))
+                    .orElseThrow();
+            for (int i = 0; i < parts.size(); i++) {
+                Ring own = parts.get(i);
+                boolean alike = own.stretches().size() == model.stretches().size();
+                out.get(i).addAll((alike ? own : spread(model, own)).stretches());
+            }
+        }
+        List<Ring> all = new ArrayList<>();
+        for (int i = 0; i < out.size(); i++) {
+            all.add(cut.get(i).with(out.get(i)));
+        }
+        return uncreased(all);
     }
 
     private static Ring shifted(Ring r, int by) {
