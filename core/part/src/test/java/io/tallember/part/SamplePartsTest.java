@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** The files in samples/ are what the drawings give, build soundly, and are fully dimensioned. */
 class SamplePartsTest {
@@ -34,6 +35,20 @@ class SamplePartsTest {
         }
         PartDocument read = PartFile.read(Files.readString(file));
         assertThat(read).isEqualTo(drawn);
+        sound(read);
+    }
+
+    /** Those made in the application itself. */
+    @ParameterizedTest
+    @ValueSource(strings = {"wind-duct", "rain-inlet", "sample-flask", "shutter-lever", "vent-grille"})
+    void whatWasMadeByHandIsSoundToo(String name) throws Exception {
+        String text = Files.readString(FOLDER.resolve(name + ".json"));
+        PartDocument read = PartFile.read(text);
+        assertThat(PartFile.write(read)).isEqualTo(text);
+        sound(read);
+    }
+
+    private static void sound(PartDocument read) {
         PartState state = Kinds.rebuild().build(read);
         assertThat(state.outcomes())
                 .allMatch(o -> o.message().isEmpty() && o.notes().isEmpty());

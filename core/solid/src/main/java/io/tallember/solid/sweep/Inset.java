@@ -1,10 +1,12 @@
 package io.tallember.solid.sweep;
 
+import io.tallember.geometry.Between;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -22,6 +24,11 @@ public final class Inset {
     private static final double SMOOTH = 1e-7;
 
     private final double by;
+    /** Places at which a spline's bend is looked at, in each of its pieces. */
+    private static final int BENDS = 8;
+    /** How far off a fitted spline may be, in mm. */
+    private static final double FIT = 2e-9;
+
     private final Tolerance tol;
     private final Function<String, GeometryException> eaten;
 
@@ -77,10 +84,7 @@ public final class Inset {
                     new Line(l.origin().plus(by, in), l.direction()), e.range(), e.forward(), e.source());
         }
         if (!(e.curve() instanceof Circle c)) {
-            throw new GeometryException(
-                    GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                    "Only outlines of lines, arcs and circles can be moved inward or outward yet; " + e.source()
-                            + " is something else.");
+            return fitted(e);
         }
         boolean inside = e.forward() == (c.frame().z().z() > 0);
         double r = c.radius() - (inside ? by : -by);
@@ -88,6 +92,30 @@ public final class Inset {
             throw eaten.apply(e.source());
         }
         return new Profile.Edge(new Circle(c.frame(), r), e.range(), e.forward(), e.source());
+    }
+
+    /** Beside an ellipse or a spline, as a spline with its parameter. */
+    private Profile.Edge fitted(Profile.Edge e) {
+        double side = e.forward() ? by : -by;
+        double[] breaks = e.curve().breaks(e.range());
+        for (int i = 0; i + 1 < breaks.length; i++) {
+            for (int k = 0; k <= BENDS; k++) {
+                double t = breaks[i] + (breaks[i + 1] - breaks[i]) * k / BENDS;
+                Vec3 d = e.curve().derivative(t);
+                double bend = d.cross(e.curve().second(t)).z() / Math.pow(d.length(), 3);
+                if (!(1 - side * bend > 1e-3)) {
+                    throw eaten.apply(e.source());
+                }
+            }
+        }
+        Nurbs n = Between.fitted(
+                t -> {
+                    Vec3 d = e.curve().derivative(t).unit();
+                    return e.curve().point(t).plus(side, new Vec3(-d.y(), d.x(), 0));
+                },
+                breaks,
+                FIT);
+        return new Profile.Edge(n, n.whole(), e.forward(), e.source());
     }
 
     private static Vec3 along(Profile.Edge e, boolean atStart) {
@@ -122,6 +150,9 @@ public final class Inset {
     }
 
     private static Interval whole(Curve c) {
+        if (c instanceof Nurbs n) {
+            return n.whole();
+        }
         return c.period() > 0 ? new Interval(0, c.period()) : new Interval(-2 * Tolerance.REACH, 2 * Tolerance.REACH);
     }
 

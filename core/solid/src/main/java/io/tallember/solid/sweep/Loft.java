@@ -295,7 +295,8 @@ public final class Loft {
         }
         // holes run the other way round
         int[] shifts = at.stream()
-                .mapToInt(i -> loop == 0 ? sections.get(i).shift() : -sections.get(i).shift())
+                .mapToInt(i ->
+                        loop == 0 ? sections.get(i).shift() : -sections.get(i).shift())
                 .toArray();
         List<Crossing> own = crossings.stream()
                 .filter(c -> rings.get(0).distance(c.in(skin.at()[at.get(0)])) <= 10 * tol.linear())

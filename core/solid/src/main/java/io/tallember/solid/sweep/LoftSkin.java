@@ -143,7 +143,8 @@ final class LoftSkin {
                     throw new GeometryException(
                             GeometryException.Reason.BAD_VALUE,
                             called + " passes " + Terms.length(gap) + " from section " + (i % sections + 1) + ", near "
-                                    + p.said() + ". Lead it through the outline: hold a point of its sketch to where the"
+                                    + p.said()
+                                    + ". Lead it through the outline: hold a point of its sketch to where the"
                                     + " outline passes through.");
                 }
             }

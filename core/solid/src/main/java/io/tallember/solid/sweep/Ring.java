@@ -20,6 +20,9 @@ import java.util.List;
  * @param normal of its plane, on the side to which the loft goes
  */
 record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
+    /** A curve that closes with a larger turn, as a sine, has a corner there. */
+    private static final double CORNER = 1e-6;
+
     /** A stretch of a curve, gone along one way. */
     record Stretch(Curve curve, Interval range, boolean forward, String source) {
         Vec3 start() {
@@ -32,6 +35,12 @@ record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
 
         double length() {
             return ArcLength.of(curve, range);
+        }
+
+        /** Its direction where it begins, or ends. */
+        Vec3 way(boolean begins) {
+            Vec3 d = curve.tangent(begins == forward ? range.lo() : range.hi());
+            return forward ? d : d.negated();
         }
 
         /** Whether it is an arc of a circle or ellipse. */
@@ -64,6 +73,10 @@ record Ring(List<Stretch> stretches, Vec3 centre, Vec3 normal) {
         for (Profile.Edge e : loop) {
             Stretch s = new Stretch(e.curve().placed(frame), e.range(), e.forward() == along, e.source());
             all.add(along ? all.size() : 0, s);
+        }
+        if (all.size() == 1 && all.get(0).way(false).cross(all.get(0).way(true)).length() > CORNER) {
+            Stretch one = all.remove(0);
+            all.addAll(one.cut(one.at(0.5 * one.length())));
         }
         return new Ring(all, middle(all), along ? frame.z() : frame.z().negated());
     }

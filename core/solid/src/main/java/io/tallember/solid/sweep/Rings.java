@@ -38,7 +38,7 @@ final class Rings {
         for (int i = master - 1; i >= 0; i--) {
             out[i] = shifted(like(out[i + 1], out[i]), shifts[i]);
         }
-        return uncreased(List.of(out));
+        return uncreased(SmoothRings.of(List.of(out)));
     }
 
     /**
@@ -125,7 +125,7 @@ final class Rings {
         for (int i = 0; i < out.size(); i++) {
             all.add(cut.get(i).with(out.get(i)));
         }
-        return uncreased(all);
+        return uncreased(SmoothRings.of(all));
     }
 
     private static Ring shifted(Ring r, int by) {
