@@ -2,11 +2,13 @@ package io.tallember.exchange;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.FreeFit;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Ruled;
+import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Travel;
 import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
@@ -16,6 +18,9 @@ import io.tallember.solid.SurfaceRegion;
 
 /** Blends' surfaces as spline surfaces, for files: true arcs, or lines, across. */
 final class BlendSpline {
+    /** How far the spline may be from a surface at a distance, in mm. */
+    private static final double NEAR = 2e-7;
+
     private BlendSpline() {}
 
     /** The stretch of a ball's surface that a face lies on, with a little margin. */
@@ -68,6 +73,21 @@ final class BlendSpline {
         double hi = span[3] + margin;
         RowsSpline.Poles poles = (row, u) -> flat.point(u, row == 0 ? lo : hi);
         return RowsSpline.along(flat, span, poles, new double[] {1, 1}, 1, new double[] {lo, lo, hi, hi});
+    }
+
+    /** Over the parameters that the face takes up, and a little more. */
+    static NurbsSurface of(Shifted away, Face face) {
+        double[] s = spanned(away, face);
+        return FreeFit.of(away, wider(s[0], s[1], away.uDomain()), wider(s[2], s[3], away.vDomain()), NEAR);
+    }
+
+    /** A little wider than what is spanned, but not beyond where the surface is its own, unless the face is too. */
+    private static Interval wider(double lo, double hi, Interval own) {
+        double more = 0.01 * (hi - lo);
+        double least = 1e-6 * (hi - lo);
+        return new Interval(
+                lo >= own.lo() - least ? Math.max(own.lo(), lo - more) : lo - more,
+                hi <= own.hi() + least ? Math.min(own.hi(), hi + more) : hi + more);
     }
 
     private static double[] spanned(io.tallember.geometry.Surface s, Face face) {

@@ -1,11 +1,14 @@
 package io.tallember.exchange;
 
+import io.tallember.geometry.Between;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Pipe;
+import io.tallember.geometry.Shifted;
+import io.tallember.geometry.Surface;
 import io.tallember.geometry.Travel;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
@@ -20,25 +23,42 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.DoubleUnaryOperator;
 
 /**
- * A body as files get it whose pipes are two halves each, on spline surfaces that are open all round: not every reader finds the seam
- * of one that closes on itself.
+ * A body as files get it whose pipes and closed spline faces are two halves each, on spline surfaces that are open all round: not
+ * every reader finds the seam of one that closes on itself.
  */
 final class Halved {
     /** How far the spline may be from the pipe, in mm. */
     private static final double FIT = 1e-7;
 
-    private final Map<Edge, Vertex[]> cuts = new IdentityHashMap<>();
+    private static final int SAMPLES = 256;
+
+    /** Where edges are cut, by their parameters; each begins with its own corner. */
+    private final Map<Edge, TreeMap<Double, Vertex>> cuts = new IdentityHashMap<>();
+
     private final Map<Edge, List<Edge>> pieces = new IdentityHashMap<>();
     private final Map<Face, Cut> halves = new IdentityHashMap<>();
 
-    /**
-     * Where a pipe's face is cut: along two rails from its first loop to its second.
-     *
-     * @param at the parameters where the first rail begins, and {@code even} how far it turns with v
-     */
-    private record Cut(Pipe pipe, Travel travel, Vec2 at, double even, Vertex[] first, Vertex[] second, Edge[] rails) {}
+    /** Where a face is cut: along two rails from its first loop to its second. */
+    private abstract static class Cut {
+        final Vertex[] first;
+        final Vertex[] second;
+        final Edge[] rails;
+
+        Cut(Vertex[] first, Vertex[] second, Edge[] rails) {
+            this.first = first;
+            this.second = second;
+            this.rails = rails;
+        }
+
+        /** Which half a place on the face lies on. */
+        abstract int half(Vec3 p);
+
+        abstract Surface surface(int half);
+    }
 
     private Halved() {}
 
@@ -46,20 +66,94 @@ final class Halved {
     static Body of(Body body) {
         Halved h = new Halved();
         for (Face f : body.faces()) {
-            if (f.surface() instanceof Pipe p && p.vPeriod() == 0 && tube(f)) {
+            if (f.surface() instanceof Pipe p && p.vPeriod() == 0 && tube(f, true)) {
                 h.cut(f, p);
+            } else if (spline(f.surface()) != null && f.surface().uPeriod() > 0 && tube(f, false)) {
+                h.cut(f, spline(f.surface()));
             }
         }
         return h.halves.isEmpty() ? body : h.made(body);
     }
 
     /** Whether a face goes all round, between two loops of one closed edge each. */
-    private static boolean tube(Face f) {
+    private static boolean tube(Face f, boolean round) {
         return f.loops().size() == 2
                 && f.loops().stream()
                         .allMatch(l -> l.coedges().size() == 1
                                 && l.coedges().get(0).edge().closed()
-                                && l.coedges().get(0).curve() instanceof Circle);
+                                && (!round || l.coedges().get(0).curve() instanceof Circle));
+    }
+
+    /** The spline surface that it is, or lies at a distance from; else null. */
+    private static NurbsSurface spline(Surface s) {
+        return s instanceof NurbsSurface n
+                ? n
+                : s instanceof Shifted k && k.base() instanceof NurbsSurface n ? n : null;
+    }
+
+    /** Along the lines of the parameters where the spline begins, and halfway round. */
+    private void cut(Face f, NurbsSurface n) {
+        double[] at = {n.loU(), 0.5 * (n.loU() + n.hiU())};
+        Vertex[] first = new Vertex[2];
+        Vertex[] second = new Vertex[2];
+        Edge[] rails = new Edge[2];
+        for (int i = 0; i < 2; i++) {
+            first[i] = on(f, 0, at[i]);
+            second[i] = on(f, 1, at[i]);
+            double from = f.surface().project(first[i].point()).y();
+            double to = f.surface().project(second[i].point()).y();
+            double u = at[i];
+            Interval v = new Interval(Math.min(from, to), Math.max(from, to));
+            Nurbs rail =
+                    Between.fitted(t -> f.surface().point(u, t), f.surface().vBreaks(v), FIT);
+            Nurbs way = from < to ? rail : rail.reversed();
+            rails[i] = new Edge(way, way.whole(), first[i], second[i], 10 * FIT);
+        }
+        halves.put(f, new Cut(first, second, rails) {
+            @Override
+            int half(Vec3 p) {
+                double u = f.surface().project(p).x();
+                double round = (u - n.loU()) / (n.hiU() - n.loU());
+                return round - Math.floor(round) < 0.5 ? 0 : 1;
+            }
+
+            @Override
+            Surface surface(int half) {
+                NurbsSurface own = n.partU(half == 0 ? n.loU() : at[1], half == 0 ? at[1] : n.hiU());
+                return f.surface() instanceof Shifted k ? new Shifted(own, k.by()) : own;
+            }
+        });
+    }
+
+    /** Where a loop's edge passes a line of the parameters. */
+    private Vertex on(Face f, int loop, double u) {
+        Edge e = edge(f, loop);
+        double period = f.surface().uPeriod();
+        DoubleUnaryOperator off = t -> {
+            double d = f.surface().project(e.curve().point(t)).x() - u;
+            return d - period * Math.rint(d / period);
+        };
+        double best = e.range().lo();
+        for (int i = 1; i < SAMPLES; i++) {
+            double t = e.range().at(i / (double) SAMPLES);
+            best = Math.abs(off.applyAsDouble(t)) < Math.abs(off.applyAsDouble(best)) ? t : best;
+        }
+        double h = e.range().length() / SAMPLES;
+        double a = best - h;
+        double b = best + h;
+        double fa = off.applyAsDouble(a);
+        for (int k = 0; k < 60; k++) {
+            double mid = 0.5 * (a + b);
+            double fm = off.applyAsDouble(mid);
+            if (fm * fa > 0) {
+                a = mid;
+            } else {
+                b = mid;
+            }
+        }
+        double t = 0.5 * (a + b);
+        double lo = e.range().lo();
+        return cutAt(e, t - e.range().length() * Math.floor((t - lo) / e.range().length()));
     }
 
     private static Edge edge(Face f, int loop) {
@@ -91,7 +185,20 @@ final class Halved {
             Nurbs way = a.y() < b.y() ? rail : rail.reversed();
             rails[i] = new Edge(way, way.whole(), first[i], second[i], 10 * FIT);
         }
-        this.halves.put(f, new Cut(p, travel, a, even, first, second, rails));
+        this.halves.put(f, new Cut(first, second, rails) {
+            @Override
+            int half(Vec3 place) {
+                Vec2 mid = p.project(place);
+                double round = mid.x() - a.x() - even * (mid.y() - a.y());
+                return round - 2 * Math.PI * Math.floor(round / (2 * Math.PI)) < Math.PI ? 0 : 1;
+            }
+
+            @Override
+            Surface surface(int half) {
+                Circle round = new Circle(Frame.WORLD, p.radius());
+                return travel.surface(Nurbs.arc(round, new Interval(half * Math.PI, (half + 1) * Math.PI)));
+            }
+        });
     }
 
     private static Frame turned(Frame f, double angle) {
@@ -101,11 +208,31 @@ final class Halved {
 
     /** A circle's own corner, and one put across from it. */
     private Vertex[] ends(Edge e) {
-        return cuts.computeIfAbsent(e, k -> new Vertex[] {k.start(), new Vertex(k.middle(), k.tolerance())});
+        return new Vertex[] {cutAt(e, e.range().lo()), cutAt(e, e.range().middle())};
+    }
+
+    /** The corner at a parameter of an edge: one that is there already, or a new one. */
+    private Vertex cutAt(Edge e, double t) {
+        TreeMap<Double, Vertex> all = cuts.computeIfAbsent(e, k -> {
+            TreeMap<Double, Vertex> own = new TreeMap<>();
+            own.put(k.range().lo(), k.start());
+            return own;
+        });
+        double near = 1e-7 * e.range().length();
+        Double before = all.floorKey(t + near);
+        if (before != null && t - before <= near) {
+            return all.get(before);
+        }
+        if (e.range().hi() - t <= near) {
+            return e.start();
+        }
+        Vertex v = new Vertex(e.curve().point(t), e.tolerance());
+        all.put(t, v);
+        return v;
     }
 
     private Body made(Body body) {
-        cuts.forEach((e, ends) -> pieces.put(e, pieces(e, ends[1])));
+        cuts.forEach((e, all) -> pieces.put(e, pieces(e, all)));
         List<Shell> shells = new ArrayList<>();
         for (Shell s : body.shells()) {
             List<Face> faces = new ArrayList<>();
@@ -127,11 +254,19 @@ final class Halved {
         return new Body(shells);
     }
 
-    private static List<Edge> pieces(Edge e, Vertex across) {
-        double mid = e.range().middle();
-        return List.of(
-                new Edge(e.curve(), new Interval(e.range().lo(), mid), e.start(), across, e.tolerance()),
-                new Edge(e.curve(), new Interval(mid, e.range().hi()), across, e.end(), e.tolerance()));
+    private static List<Edge> pieces(Edge e, TreeMap<Double, Vertex> all) {
+        List<Edge> out = new ArrayList<>();
+        List<Double> at = new ArrayList<>(all.keySet());
+        for (int i = 0; i < at.size(); i++) {
+            boolean last = i + 1 == at.size();
+            out.add(new Edge(
+                    e.curve(),
+                    new Interval(at.get(i), last ? e.range().hi() : at.get(i + 1)),
+                    all.get(at.get(i)),
+                    last ? e.end() : all.get(at.get(i + 1)),
+                    e.tolerance()));
+        }
+        return out;
     }
 
     private List<Coedge> around(Loop loop) {
@@ -152,9 +287,7 @@ final class Halved {
         one.add(new Coedge(rail(c, last(a)), true));
         one.addAll(b);
         one.add(new Coedge(rail(c, a.get(0).start()), false));
-        Circle round = new Circle(Frame.WORLD, c.pipe.radius());
-        NurbsSurface s = c.travel.surface(Nurbs.arc(round, new Interval(which * Math.PI, (which + 1) * Math.PI)));
-        return new Face(s, f.sense(), List.of(new Loop(one)), f.origins());
+        return new Face(c.surface(which), f.sense(), List.of(new Loop(one)), f.origins());
     }
 
     private static Vertex last(List<Coedge> all) {
@@ -171,10 +304,7 @@ final class Halved {
         int first = 0;
         boolean[] in = new boolean[all.size()];
         for (int i = 0; i < in.length; i++) {
-            Vec2 mid = c.pipe.project(all.get(i).edge().middle());
-            double turn = mid.x() - c.at.x() - c.even * (mid.y() - c.at.y());
-            turn -= 2 * Math.PI * Math.floor(turn / (2 * Math.PI));
-            in[i] = turn >= Math.PI == (which == 1);
+            in[i] = c.half(all.get(i).edge().middle()) == which;
         }
         for (int i = 0; i < in.length; i++) {
             if (in[i] && !in[(i + in.length - 1) % in.length]) {

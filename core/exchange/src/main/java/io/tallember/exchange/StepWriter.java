@@ -164,6 +164,9 @@ public final class StepWriter {
             if (f.surface() instanceof Ruled r) {
                 return new Written(splineSurface(BlendSpline.of(r, f)), null);
             }
+            if (f.surface() instanceof Shifted d && d.base() instanceof NurbsSurface n && n.broken()) {
+                return new Written(splineSurface(BlendSpline.of(d, f)), null); // readers want a smooth base
+            }
             // readers lay a seam from pole to pole
             Surface s = f.surface() instanceof Sphere ball ? Poles.forSeams(ball, f) : f.surface();
             return new Written(surface(s), s);

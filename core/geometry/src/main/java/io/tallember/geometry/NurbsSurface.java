@@ -263,6 +263,33 @@ public final class NurbsSurface implements Surface {
         return new Local(p, du, dv, uu, l.uv, vv);
     }
 
+    /** The part between two values of u, as a surface of its own. */
+    public NurbsSurface partU(double lo, double hi) {
+        int wide = weights[0].length;
+        Nurbs[] lines = new Nurbs[wide];
+        for (int j = 0; j < wide; j++) {
+            List<Vec3> line = new ArrayList<>();
+            double[] w = new double[poles.size()];
+            for (int i = 0; i < w.length; i++) {
+                line.add(poles.get(i).get(j));
+                w[i] = weights[i][j];
+            }
+            lines[j] = new Nurbs(degreeU, knotsU, line, w).part(new Interval(lo, hi));
+        }
+        int n = lines[0].poles().size();
+        List<List<Vec3>> net = new ArrayList<>();
+        double[][] w = new double[n][wide];
+        for (int i = 0; i < n; i++) {
+            List<Vec3> row = new ArrayList<>();
+            for (int j = 0; j < wide; j++) {
+                row.add(lines[j].poles().get(i));
+                w[i][j] = lines[j].weights()[i];
+            }
+            net.add(row);
+        }
+        return of(degreeU, degreeV, lines[0].knots(), knotsV, net, w);
+    }
+
     /** A number for the polynomial piece that parameters lie in. */
     public long piece(Vec2 uv) {
         return (long) Knots.span(spansU, uv.x()) * spansV.length + Knots.span(spansV, uv.y());
@@ -337,6 +364,22 @@ public final class NurbsSurface implements Surface {
                 l.point.plus(by, n),
                 l.du.plus(by / size, nu.plus(-n.dot(nu), n)),
                 l.dv.plus(by / size, nv.plus(-n.dot(nv), n)));
+    }
+
+    /** Whether its pieces meet without a common derivative somewhere, though they may run on smoothly there. */
+    public boolean broken() {
+        return broken(knotsU, degreeU) || broken(knotsV, degreeV);
+    }
+
+    private static boolean broken(double[] knots, int degree) {
+        int same = 1;
+        for (int i = degree + 2; i < knots.length - degree - 1; i++) {
+            same = knots[i] == knots[i - 1] ? same + 1 : 1;
+            if (same >= degree) {
+                return true;
+            }
+        }
+        return degree == 1 && knots.length > 4;
     }
 
     /** Whether weights differ, so that pieces aren't polynomials. */

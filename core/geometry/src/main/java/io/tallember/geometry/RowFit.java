@@ -78,7 +78,8 @@ record RowFit(double[] knots, List<double[]> poles) {
         return out;
     }
 
-    private static double[][] piece(DoubleFunction<double[]> at, double lo, double hi) {
+    /** The piece of a spline with the values and first derivatives at both ends and the values at a third and two thirds. */
+    static double[][] piece(DoubleFunction<double[]> at, double lo, double hi) {
         double h = hi - lo;
         double[] first = at.apply(lo);
         double[] last = at.apply(hi);
@@ -103,7 +104,7 @@ record RowFit(double[] knots, List<double[]> poles) {
                 at.apply(t + 4 * h));
     }
 
-    private static double[] value(double[][] b, double f) {
+    static double[] value(double[][] b, double f) {
         double[][] p = b.clone();
         for (int k = p.length - 1; k > 0; k--) {
             for (int i = 0; i < k; i++) {

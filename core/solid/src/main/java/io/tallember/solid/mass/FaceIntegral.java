@@ -61,6 +61,9 @@ final class FaceIntegral {
 
     private static final double PANEL = Math.PI / 2;
 
+    /** Pieces of a surface that a stretch of an edge may run over. */
+    private static final int PIECES = 400;
+
     private static final RingTurn STRAIGHT_ON = new RingTurn(false, 0);
 
     private final Face face;
@@ -274,13 +277,15 @@ final class FaceIntegral {
     private double[] panels(Curve c, Interval range) {
         double[] breaks = c.breaks(range);
         if (s instanceof NurbsSurface n) {
-            breaks = acrossPieces(n::piece, 4, c, breaks);
+            breaks = acrossPieces(n::piece, PIECES, c, breaks);
+        } else if (s instanceof Shifted k && k.base() instanceof NurbsSurface n) {
+            breaks = acrossPieces(n::piece, PIECES, c, breaks);
         } else if (s instanceof Ruled r) {
-            breaks = acrossPieces(r::piece, 200, c, breaks);
+            breaks = acrossPieces(r::piece, PIECES, c, breaks);
         } else if (s instanceof Pipe p) {
-            breaks = acrossPieces(p::piece, 200, c, breaks);
+            breaks = acrossPieces(p::piece, PIECES, c, breaks);
         } else if (s instanceof Tube t && !(c instanceof Contact k && k.spine() == t.spine())) {
-            breaks = acrossPieces(t::piece, 200, c, breaks);
+            breaks = acrossPieces(t::piece, PIECES, c, breaks);
         }
         if (c instanceof Line) {
             return breaks;
