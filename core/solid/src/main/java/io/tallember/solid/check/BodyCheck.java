@@ -236,15 +236,14 @@ public final class BodyCheck {
 
     private void sizes() {
         for (Face f : body.faces()) {
-            if (!(MassProperties.area(f) > 0)) {
+            if (!MassProperties.faces(f)) {
                 problem("a face has no area", f.bounds().centre());
             }
         }
         for (int i = 0; i < body.shells().size(); i++) {
             Shell s = body.shells().get(i);
             Body alone = body.shells().size() == 1 ? body : new Body(List.of(s));
-            double v = MassProperties.of(alone).volume();
-            if (i == 0 ? !(v > 0) : !(v < 0)) {
+            if (MassProperties.sign(alone) != (i == 0 ? 1 : -1)) {
                 problem("a shell is inside out", s.faces().get(0).bounds().centre());
             }
         }

@@ -18,6 +18,9 @@ import java.util.WeakHashMap;
  */
 public record MassProperties(double volume, double area, Vec3 centroid) {
     private static final Map<Body, MassProperties> KNOWN = Collections.synchronizedMap(new WeakHashMap<>());
+    /** A rough value that is this share of what it is made up of has the right sign. */
+    private static final double SURE = 0.05;
+
     private static final Map<Face, Own> FACES = Collections.synchronizedMap(new WeakHashMap<>());
 
     /** Of one body. The volume of an inside-out body is negative. Bodies don't change, so the result is kept. */
@@ -90,6 +93,42 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
     public static Flux flux(Face f) {
         Own own = own(f);
         return new Flux(own.ref(), own.sums()[0], own.sums()[1]);
+    }
+
+    /** Whether a body's volume is above zero, or below: 1 or -1, or 0 where it is none. */
+    public static int sign(Body body) {
+        if (!KNOWN.containsKey(body)) {
+            Vec3 ref = body.bounds().centre();
+            double sum = 0;
+            double size = 0;
+            for (Face f : body.faces()) {
+                double part = FACES.containsKey(f) ? roughly(own(f), ref) : FaceIntegral.rough(f, ref)[0];
+                sum += part;
+                size += Math.abs(part);
+            }
+            if (Math.abs(sum) > SURE * size) {
+                return sum > 0 ? 1 : -1;
+            }
+        }
+        return (int) Math.signum(of(body).volume());
+    }
+
+    private static double roughly(Own own, Vec3 ref) {
+        double[] sum = new double[5];
+        addMoved(own.sums(), own.ref().minus(ref), sum);
+        return sum[0];
+    }
+
+    /** Whether a face's loops run the right way round. */
+    public static boolean faces(Face f) {
+        if (!FACES.containsKey(f)) {
+            double[] sums = FaceIntegral.rough(f, f.bounds().centre());
+            double across = f.bounds().diagonal();
+            if (Math.abs(sums[1]) > SURE * across * across) {
+                return sums[1] > 0;
+            }
+        }
+        return area(f) > 0;
     }
 
     /** Area of a face in mm2; negative when its loops run the wrong way round. */
