@@ -17,6 +17,7 @@ import io.tallember.part.steps.Talks;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.Reading;
 import io.tallember.sketch.solve.Judgement;
+import io.tallember.solid.Extents;
 import io.tallember.solid.Face;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.mass.MassProperties;
@@ -123,7 +124,7 @@ final class Report {
 
     private void body(ObjectNode n, PartBody b) {
         MassProperties m = MassProperties.of(b.body());
-        Box3 box = b.body().bounds();
+        Box3 box = Extents.of(b.body());
         n.put("id", b.id()).put("name", context.bodyName(b.id()));
         n.put("volume_mm3", m.volume()).put("area_mm2", m.area());
         vec(n.putArray("centroid_mm"), m.centroid());

@@ -40,6 +40,7 @@ import io.tallember.sketch.solve.Judgement;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Edges;
+import io.tallember.solid.Extents;
 import io.tallember.solid.Face;
 import io.tallember.solid.Names;
 import io.tallember.solid.Vertex;
@@ -200,7 +201,7 @@ public class PartView {
     private static void totals(ObjectNode n, PartState state) {
         Box3 box = Box3.EMPTY;
         for (PartBody b : state.stand().bodies()) {
-            box = box.with(b.body().bounds());
+            box = box.with(Extents.of(b.body()));
         }
         if (!box.isEmpty()) {
             MassProperties m = MassProperties.of(state.solids());
