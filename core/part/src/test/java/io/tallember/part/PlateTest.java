@@ -131,9 +131,20 @@ class PlateTest {
         s.with(new Command.ChangeStep(
                 new ExtrudeStep(e.id(), "", false, e.sketch(), e.regions(), 25, false, false, Mode.BODY)));
         assertIsThePlate(s.state(), 25);
-        assertThatThrownBy(() -> new ExtrudeStep(
-                        "s5", "x", false, "s4", holes.regions(), ExtrudeStep.Extent.THROUGH, 1, false, false, Mode.ADD))
-                .hasMessageContaining("through all");
+        // what is added goes to the top of what is there, and no farther
+        ExtrudeStep added = new ExtrudeStep(
+                "s5",
+                "",
+                false,
+                holes.sketch(),
+                holes.regions(),
+                ExtrudeStep.Extent.THROUGH,
+                1,
+                false,
+                false,
+                Mode.ADD);
+        s.with(new Command.ChangeStep(added));
+        assertThat(s.state().solids().get(0).bounds().max().z()).isEqualTo(25);
     }
 
     @Test

@@ -32,7 +32,7 @@ public final class Extents {
     private static final int GRID = 24;
     private static final int STEPS = 60;
     /** Places of the grid from which is gone uphill, for each direction. */
-    private static final int MOST = 16;
+    private static final int MOST = 4;
 
     private static final double GOLDEN = 0.5 * (Math.sqrt(5) - 1);
     /** What reaches less far beyond what is known, in mm, isn't looked into. */
