@@ -7,6 +7,7 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GaussLegendre;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
@@ -155,7 +156,15 @@ final class FaceIntegral {
     }
 
     private static boolean spline(Surface s) {
-        return s instanceof NurbsSurface || s instanceof Shifted k && k.base() instanceof NurbsSurface;
+        return base(s) != null;
+    }
+
+    /** The spline surface that it is, or lies at a distance from; else null. */
+    private static NurbsSurface base(Surface s) {
+        if (s instanceof NurbsSurface n) {
+            return n;
+        }
+        return s instanceof Shifted k && k.base() instanceof NurbsSurface n ? n : null;
     }
 
     private static boolean holds(Face f, Vec3 p) {
@@ -313,16 +322,22 @@ final class FaceIntegral {
         if (rough) {
             return breaks;
         }
-        if (s instanceof NurbsSurface n) {
-            breaks = acrossPieces(n::piece, PIECES, c, breaks);
-        } else if (s instanceof Shifted k && k.base() instanceof NurbsSurface n) {
-            breaks = acrossPieces(n::piece, PIECES, c, breaks);
+        if (c instanceof IntersectionCurve k) {
+            // it bends unlike on both sides of where one of its surfaces does
+            for (Surface other : List.of(k.first(), k.second())) {
+                if (other != s && base(other) != null) {
+                    breaks = acrossPieces(base(other)::piece, other, c, breaks);
+                }
+            }
+        }
+        if (base(s) != null) {
+            breaks = acrossPieces(base(s)::piece, s, c, breaks);
         } else if (s instanceof Ruled r) {
-            breaks = acrossPieces(r::piece, PIECES, c, breaks);
+            breaks = acrossPieces(r::piece, s, c, breaks);
         } else if (s instanceof Pipe p) {
-            breaks = acrossPieces(p::piece, PIECES, c, breaks);
+            breaks = acrossPieces(p::piece, s, c, breaks);
         } else if (s instanceof Tube t && !(c instanceof Contact k && k.spine() == t.spine())) {
-            breaks = acrossPieces(t::piece, PIECES, c, breaks);
+            breaks = acrossPieces(t::piece, s, c, breaks);
         }
         if (c instanceof Line) {
             return breaks;
@@ -346,13 +361,13 @@ final class FaceIntegral {
     }
 
     /** The breaks and where the curve passes from one of a surface's smooth pieces into another, up to so often between two. */
-    private double[] acrossPieces(ToLongFunction<Vec2> pieces, int most, Curve c, double[] breaks) {
-        DoubleToLongFunction piece = t -> pieces.applyAsLong(s.project(c.point(t)));
+    private static double[] acrossPieces(ToLongFunction<Vec2> pieces, Surface on, Curve c, double[] breaks) {
+        DoubleToLongFunction piece = t -> pieces.applyAsLong(on.project(c.point(t)));
         List<Double> out = new ArrayList<>(List.of(breaks[0]));
         for (int i = 0; i + 1 < breaks.length; i++) {
             double lo = breaks[i];
             long far = piece.applyAsLong(breaks[i + 1] - 1e-9 * (breaks[i + 1] - lo));
-            for (int k = 0; k < most && piece.applyAsLong(lo + 1e-9 * (breaks[i + 1] - lo)) != far; k++) {
+            for (int k = 0; k < PIECES && piece.applyAsLong(lo + 1e-9 * (breaks[i + 1] - lo)) != far; k++) {
                 long near = piece.applyAsLong(lo + 1e-9 * (breaks[i + 1] - lo));
                 double a = lo;
                 double b = breaks[i + 1];
