@@ -1,6 +1,5 @@
 package io.tallember.exchange;
 
-import io.tallember.geometry.Between;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
@@ -12,6 +11,7 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Travel;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.Between;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;

@@ -1,6 +1,5 @@
 package io.tallember.solid.local;
 
-import io.tallember.geometry.Between;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
@@ -9,6 +8,7 @@ import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.Between;
 import io.tallember.solid.Edge;
 import java.util.Optional;
 

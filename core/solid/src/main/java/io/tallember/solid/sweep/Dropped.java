@@ -1,6 +1,5 @@
 package io.tallember.solid.sweep;
 
-import io.tallember.geometry.Between;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Interval;
@@ -11,6 +10,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
+import io.tallember.geometry.intersect.Between;
 import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
 import io.tallember.solid.Face;

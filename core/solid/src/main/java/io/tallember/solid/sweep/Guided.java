@@ -1,6 +1,5 @@
 package io.tallember.solid.sweep;
 
-import io.tallember.geometry.Crossing;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
@@ -10,6 +9,7 @@ import io.tallember.geometry.Travel;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
+import io.tallember.geometry.intersect.Crossing;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

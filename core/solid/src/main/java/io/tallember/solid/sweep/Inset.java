@@ -1,6 +1,5 @@
 package io.tallember.solid.sweep;
 
-import io.tallember.geometry.Between;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.GeometryException;
@@ -10,6 +9,7 @@ import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.Between;
 import io.tallember.geometry.intersect.CurveCurve;
 import io.tallember.geometry.intersect.Meeting;
 import java.util.ArrayList;

@@ -1,7 +1,6 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
-import io.tallember.geometry.Crossing;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
@@ -19,6 +18,7 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
+import io.tallember.geometry.intersect.Crossing;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
@@ -185,9 +185,9 @@ public final class Loft {
             throw new GeometryException(
                     Reason.BAD_VALUE, "Guides shape a smooth loft. Lead it smoothly, or take the guides out.");
         }
-        if (shape.guides().size() > PlaneMap.MOST) {
+        if (shape.guides().size() > GuideMap.MOST) {
             throw new GeometryException(
-                    Reason.BAD_VALUE, "A loft takes up to " + PlaneMap.MOST + " guides. Take some out.");
+                    Reason.BAD_VALUE, "A loft takes up to " + GuideMap.MOST + " guides. Take some out.");
         }
         int holes = -1;
         for (int i = 0; i < n; i++) {

@@ -1,6 +1,5 @@
 package io.tallember.solid.sweep;
 
-import io.tallember.geometry.Crossing;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
@@ -9,6 +8,7 @@ import io.tallember.geometry.Skinning;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.Crossing;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -95,7 +95,7 @@ final class LoftGuides {
     private final boolean[] points;
     private final List<Vec3> places;
     private final List<Guide> guides = new ArrayList<>();
-    private final Map<Double, PlaneMap> known = new HashMap<>();
+    private final Map<Double, GuideMap> known = new HashMap<>();
 
     /**
      * @param at parameters of the sections, of a closed loft the first again at the end
@@ -246,18 +246,18 @@ final class LoftGuides {
     }
 
     /** How the plane is moved at a parameter. */
-    private PlaneMap map(double t) {
+    private GuideMap map(double t) {
         return known.computeIfAbsent(t, this::made);
     }
 
-    private PlaneMap made(double t) {
+    private GuideMap made(double t) {
         List<Vec2> from = new ArrayList<>();
         List<Vec2> to = new ArrayList<>();
         for (Guide g : guides) {
             from.add(outline(g.loop, g.on(t), t));
             to.add(g.target(t));
         }
-        PlaneMap map = PlaneMap.taking(from, to);
+        GuideMap map = GuideMap.taking(from, to);
         if (map == null) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
@@ -277,7 +277,7 @@ final class LoftGuides {
     }
 
     int degree() {
-        return PlaneMap.degree(guides.size());
+        return GuideMap.degree(guides.size());
     }
 
     /** Parameters between two at which a guide passes from one piece of a curve to the next. */

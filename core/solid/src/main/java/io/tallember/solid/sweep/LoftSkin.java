@@ -1,7 +1,6 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.Circle;
-import io.tallember.geometry.Crossing;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
@@ -14,6 +13,7 @@ import io.tallember.geometry.Through;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
+import io.tallember.geometry.intersect.Crossing;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;

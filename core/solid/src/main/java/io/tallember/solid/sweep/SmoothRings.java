@@ -1,11 +1,11 @@
 package io.tallember.solid.sweep;
 
 import io.tallember.geometry.ArcLength;
-import io.tallember.geometry.Between;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.Between;
 import java.util.ArrayList;
 import java.util.List;
 

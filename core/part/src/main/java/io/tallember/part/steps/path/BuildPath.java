@@ -1,7 +1,6 @@
 package io.tallember.part.steps.path;
 
 import io.tallember.geometry.ArcLength;
-import io.tallember.geometry.Between;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
@@ -16,6 +15,7 @@ import io.tallember.geometry.Through;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
+import io.tallember.geometry.intersect.Between;
 import io.tallember.part.Along;
 import io.tallember.part.rebuild.Axes;
 import io.tallember.part.rebuild.FaceFinder;

@@ -1,5 +1,19 @@
-package io.tallember.geometry;
+package io.tallember.geometry.intersect;
 
+import io.tallember.geometry.ArcLength;
+import io.tallember.geometry.Circle;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Leg;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
+import io.tallember.geometry.Recognise;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Travel;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.Way;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

@@ -1,8 +1,13 @@
-package io.tallember.geometry;
+package io.tallember.geometry.intersect;
 
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
-import io.tallember.geometry.intersect.CurveSurface;
-import io.tallember.geometry.intersect.Meeting;
+import io.tallember.geometry.Leg;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.geometry.Way;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

@@ -9,7 +9,7 @@ import java.util.List;
  * affine, more what is left over by polynomials, each point's a power of one plus its product with the place (interpolation with a
  * polynomial kernel, so that the lowest powers do most).
  */
-final class PlaneMap {
+final class GuideMap {
     /** The most points that can be taken to others at once. */
     static final int MOST = 9;
 
@@ -23,7 +23,7 @@ final class PlaneMap {
     private final double d;
     private final double[][] more;
 
-    private PlaneMap(List<Vec2> from, double size, double[] alike, double[][] more, int degree) {
+    private GuideMap(List<Vec2> from, double size, double[] alike, double[][] more, int degree) {
         this.from = from;
         this.size = size;
         this.a = alike[0];
@@ -40,7 +40,7 @@ final class PlaneMap {
     }
 
     /** The map; null when the points don't determine one. */
-    static PlaneMap taking(List<Vec2> from, List<Vec2> to) {
+    static GuideMap taking(List<Vec2> from, List<Vec2> to) {
         int n = from.size();
         Vec2 p = middle(from);
         Vec2 q = middle(to);
@@ -57,7 +57,7 @@ final class PlaneMap {
         if (n > 1 && square < 1e-18) {
             // at a tip all is one point: it is moved
             double[] moved = {1, 0, q.x() - p.x(), q.y() - p.y()};
-            return new PlaneMap(List.copyOf(from), 1, moved, new double[n][2], degree(n));
+            return new GuideMap(List.copyOf(from), 1, moved, new double[n][2], degree(n));
         }
         double a = n > 1 ? same / square : 1;
         double b = n > 1 ? across / square : 0;
@@ -65,7 +65,7 @@ final class PlaneMap {
         double size = Math.sqrt(Math.max(square / n, 1e-12));
         int degree = degree(n);
         double[][] more = new double[n][2];
-        PlaneMap map = new PlaneMap(List.copyOf(from), size, alike, more, degree);
+        GuideMap map = new GuideMap(List.copyOf(from), size, alike, more, degree);
         return n < 3 || map.solve(to) ? map : null;
     }
 
