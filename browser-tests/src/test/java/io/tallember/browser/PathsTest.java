@@ -13,7 +13,7 @@ class PathsTest extends Browsing {
         page.choose(".work [aria-label='Kind of leg 1']", "in a coil");
         retype("[data-testid='pitch of leg 1']", "4");
         retype("[data-testid='turns of leg 1']", "6", Keys.ENTER);
-        page.find("[data-way]");
+        page.find("[data-step]"); // kept: what is being told is drawn already
         page.keys("2", "e");
         page.find("[data-testid=diameter]");
         page.sees(".work", "pass through itself");
@@ -37,7 +37,7 @@ class PathsTest extends Browsing {
         page.press("Bend by 30");
         page.sees("[data-testid=live]", "preview");
         page.keys(Keys.ENTER);
-        page.find("[data-way]");
+        page.find("[data-step]"); // kept: what is being told is drawn already
         page.keys("2", "e");
         page.choose(".work [aria-label='What is carried']", "a tube");
         retype("[data-testid=diameter]", "8");
