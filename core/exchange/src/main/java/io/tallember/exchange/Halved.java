@@ -68,8 +68,8 @@ final class Halved {
         for (Face f : body.faces()) {
             if (f.surface() instanceof Pipe p && p.vPeriod() == 0 && tube(f, true)) {
                 h.cut(f, p);
-            } else if (spline(f.surface()) != null && f.surface().uPeriod() > 0 && tube(f, false)) {
-                h.cut(f, spline(f.surface()));
+            } else if (NurbsSurface.under(f.surface()) != null && f.surface().uPeriod() > 0 && tube(f, false)) {
+                h.cut(f, NurbsSurface.under(f.surface()));
             }
         }
         return h.halves.isEmpty() ? body : h.made(body);
@@ -82,13 +82,6 @@ final class Halved {
                         .allMatch(l -> l.coedges().size() == 1
                                 && l.coedges().get(0).edge().closed()
                                 && (!round || l.coedges().get(0).curve() instanceof Circle));
-    }
-
-    /** The spline surface that it is, or lies at a distance from; else null. */
-    private static NurbsSurface spline(Surface s) {
-        return s instanceof NurbsSurface n
-                ? n
-                : s instanceof Shifted k && k.base() instanceof NurbsSurface n ? n : null;
     }
 
     /** Along the lines of the parameters where the spline begins, and halfway round. */

@@ -10,7 +10,7 @@ import java.util.Arrays;
 public final class Climb {
     private final double[] at;
     private final double[] rates;
-    private final double[] slopes;
+    private final Monotone between;
     private final double[] heights;
 
     /**
@@ -24,13 +24,10 @@ public final class Climb {
         this.at = at.clone();
         this.rates = rates.clone();
         int n = at.length;
-        slopes = new double[n];
-        for (int i = 0; i < n && n > 1; i++) {
-            slopes[i] = i == 0 ? chord(0) : i == n - 1 ? chord(n - 2) : inner(i);
-        }
+        between = new Monotone(at, rates, false);
         heights = new double[n];
         for (int i = 0; i + 1 < n; i++) {
-            heights[i + 1] = heights[i] + piece(i, at[i + 1]);
+            heights[i + 1] = heights[i] + between.integral(i, at[i + 1]);
         }
     }
 
@@ -47,40 +44,6 @@ public final class Climb {
         return new Climb(at, Arrays.stream(rates).map(r -> r * factor).toArray());
     }
 
-    private double chord(int i) {
-        return (rates[i + 1] - rates[i]) / (at[i + 1] - at[i]);
-    }
-
-    private double inner(int i) {
-        double a = chord(i - 1);
-        double b = chord(i);
-        double ha = at[i] - at[i - 1];
-        double hb = at[i + 1] - at[i];
-        return a * b <= 0 ? 0 : 3 * (ha + hb) / ((2 * hb + ha) / a + (hb + 2 * ha) / b);
-    }
-
-    private int interval(double t) {
-        int i = 0;
-        while (i + 2 < at.length && t > at[i + 1]) {
-            i++;
-        }
-        return i;
-    }
-
-    /** The height from an interval's beginning to an angle in it: the integral of Hermite's cubic. */
-    private double piece(int i, double t) {
-        double h = at[i + 1] - at[i];
-        double x = (t - at[i]) / h;
-        double x2 = x * x;
-        double x3 = x2 * x;
-        double x4 = x3 * x;
-        return h
-                * (rates[i] * (x4 / 2 - x3 + x)
-                        + h * slopes[i] * (x4 / 4 - 2 * x3 / 3 + x2 / 2)
-                        + rates[i + 1] * (x3 - x4 / 2)
-                        + h * slopes[i + 1] * (x4 / 4 - x3 / 3));
-    }
-
     /** The height in mm at an angle, zero at the first one given. */
     public double height(double t) {
         int last = at.length - 1;
@@ -90,8 +53,8 @@ public final class Climb {
         if (t >= at[last]) {
             return heights[last] + rates[last] * (t - at[last]);
         }
-        int i = interval(t);
-        return heights[i] + piece(i, t);
+        int i = between.interval(t);
+        return heights[i] + between.integral(i, t);
     }
 
     /** The rate at an angle, in mm per radian. */
@@ -100,15 +63,7 @@ public final class Climb {
         if (t <= at[0] || t >= at[last]) {
             return t <= at[0] ? rates[0] : rates[last];
         }
-        int i = interval(t);
-        double h = at[i + 1] - at[i];
-        double x = (t - at[i]) / h;
-        double x2 = x * x;
-        double x3 = x2 * x;
-        return rates[i] * (2 * x3 - 3 * x2 + 1)
-                + h * slopes[i] * (x3 - 2 * x2 + x)
-                + rates[i + 1] * (3 * x2 - 2 * x3)
-                + h * slopes[i + 1] * (x3 - x2);
+        return between.value(t);
     }
 
     /** How the rate grows with the angle. */
@@ -117,12 +72,7 @@ public final class Climb {
         if (t <= at[0] || t >= at[last]) {
             return 0;
         }
-        int i = interval(t);
-        double h = at[i + 1] - at[i];
-        double x = (t - at[i]) / h;
-        return 6 * (rates[i + 1] - rates[i]) * x * (1 - x) / h
-                + slopes[i] * (3 * x * x - 4 * x + 1)
-                + slopes[i + 1] * (3 * x * x - 2 * x);
+        return between.growth(t);
     }
 
     /** The largest size of the rate. */

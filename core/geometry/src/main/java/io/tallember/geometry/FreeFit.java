@@ -32,6 +32,7 @@ public final class FreeFit {
      * The spline surface, of the fifth degree both ways.
      *
      * @param within how far off it may be, in mm
+     * @throws GeometryException UNSUPPORTED_INTERSECTION where it bends too sharply to be fitted within the kernel's tolerance
      */
     public static NurbsSurface of(Surface s, Interval u, Interval v, double within) {
         FreeFit f = new FreeFit(s, v, within);
@@ -66,9 +67,12 @@ public final class FreeFit {
             double mid = 0.5 * (lo + hi);
             divide(lo, mid, depth + 1);
             divide(mid, hi, depth + 1);
-        } else {
-            at.add(hi);
+            return;
         }
+        if (worst > Tolerance.DEFAULT.linear()) {
+            throw RowFit.sharp(surface.point(0.5 * (lo + hi), sections[sections.length / 2]));
+        }
+        at.add(hi);
     }
 
     private double[][] row(double v) {

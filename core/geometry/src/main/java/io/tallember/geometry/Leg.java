@@ -41,6 +41,16 @@ public record Leg(Curve curve, Interval range, boolean forward, String id) {
                 : curve instanceof Circle c ? c.radius() * range.length() : ArcLength.of(curve, range);
     }
 
+    /** The point at a length from where it begins; at an end for less or more. */
+    public Vec3 pointAt(double length) {
+        double whole = length();
+        double in = Math.max(0, Math.min(whole, length));
+        if (curve instanceof Line || curve instanceof Circle) {
+            return curve.point(from() + (to() - from()) * in / whole);
+        }
+        return curve.point(ArcLength.parameter(curve, range, forward ? in : whole - in));
+    }
+
     public Leg reversed() {
         return new Leg(curve, range, !forward, id);
     }

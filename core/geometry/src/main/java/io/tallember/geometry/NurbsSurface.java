@@ -366,6 +366,14 @@ public final class NurbsSurface implements Surface {
                 l.dv.plus(by / size, nv.plus(-n.dot(nv), n)));
     }
 
+    /** The spline surface that a surface is, or lies at a distance from; null for others. */
+    public static NurbsSurface under(Surface s) {
+        if (s instanceof NurbsSurface n) {
+            return n;
+        }
+        return s instanceof Shifted k && k.base() instanceof NurbsSurface n ? n : null;
+    }
+
     /** Whether its pieces meet without a common derivative somewhere, though they may run on smoothly there. */
     public boolean broken() {
         return broken(knotsU, degreeU) || broken(knotsV, degreeV);

@@ -6,8 +6,9 @@ import java.util.function.DoubleFunction;
 import java.util.function.ToDoubleBiFunction;
 
 /**
- * Numbers that change along a parameter, the first three of which are those of a point, as a spline of the fifth degree fitted to them: piece by piece with the values and first
- * derivatives at both ends and the values at a third and two thirds, cut in half until the fit is good.
+ * Numbers that change along a parameter, the first three of which are those of a point, as a spline of the fifth degree fitted to
+ * them: piece by piece with the values and first derivatives at both ends and the values at a third and two thirds, cut in half until
+ * the fit is good.
  *
  * @param knots of the spline
  * @param poles one row of numbers each
@@ -58,13 +59,17 @@ record RowFit(double[] knots, List<double[]> poles) {
         }
         if (worst > Tolerance.DEFAULT.linear()) {
             double[] p = at.apply(0.5 * (lo + hi));
-            throw new GeometryException(
-                    GeometryException.Reason.UNSUPPORTED_INTERSECTION,
-                    "The shape turns too sharply near " + new Vec3(p[0], p[1], p[2]).said()
-                            + " to be followed closely enough. Make the path or the outline smoother there.");
+            throw sharp(new Vec3(p[0], p[1], p[2]));
         }
         pieces.add(b);
         ends.add(hi);
+    }
+
+    static GeometryException sharp(Vec3 where) {
+        return new GeometryException(
+                GeometryException.Reason.UNSUPPORTED_INTERSECTION,
+                "The shape turns too sharply near " + where.said()
+                        + " to be followed closely enough. Make the path or the outline smoother there.");
     }
 
     /** The weighted sum of rows. */

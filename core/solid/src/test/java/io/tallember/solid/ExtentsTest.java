@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Climb;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Helix;
 import io.tallember.geometry.Interval;
@@ -44,6 +45,28 @@ class ExtentsTest {
         assertThat(box.max().y()).isCloseTo(11, within(1e-6));
         assertThat(box.min().y()).isCloseTo(-11, within(1e-6));
         assertThat(box.min().x()).isCloseTo(-11, within(1e-6));
+    }
+
+    /** One that widens reaches farthest in its last turn: a radius of the wire, as its middle line leans, beyond that. */
+    @Test
+    void ofACoilThatWidens() {
+        Helix h = new Helix(Frame.WORLD, 6, 0.08, Climb.even(0.7));
+        double end = 2 * Math.PI * 14.3;
+        Way way = Way.of(List.of(new Leg(h, new Interval(0, end), true, "l")), TOL);
+        Leg l = way.legs().get(0);
+        Profile p = new Profile(Frame.of(l.start(), l.way(0)), Shapes.circle(0, 0, 0.4, true), List.of(), "r");
+        Box3 box = Extents.of(Sweep.of(p, way, Manner.SQUARE, "s", "r", TOL));
+        double x = 0;
+        double y = 0;
+        for (int i = 0; i <= 2_000_000; i++) {
+            double t = end * i / 2_000_000;
+            Vec3 q = h.point(t);
+            Vec3 d = h.derivative(t).unit();
+            x = Math.min(x, q.x() - 0.4 * Math.sqrt(1 - d.x() * d.x()));
+            y = Math.max(y, q.y() + 0.4 * Math.sqrt(1 - d.y() * d.y()));
+        }
+        assertThat(box.min().x()).isCloseTo(x, within(1e-6));
+        assertThat(box.max().y()).isCloseTo(y, within(1e-6));
     }
 
     /** Three circles of radii 6, 8 and 6 skinned smoothly: widest in the middle one, by symmetry. */

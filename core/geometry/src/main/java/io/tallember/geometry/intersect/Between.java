@@ -27,6 +27,9 @@ public final class Between {
     /** How near a fitted leg must be to a line or circle to be one, in mm. */
     private static final double NAMED = 2e-9;
 
+    /** Shares of a length that differ by less are one. */
+    private static final double SAME = 1e-9;
+
     private static final int EACH = 24;
 
     private Between() {}
@@ -39,35 +42,56 @@ public final class Between {
      */
     public static List<Leg> midway(Way a, Way b, String id, Tolerance tol) {
         Way other = turned(a, b);
-        TreeSet<Double> shares = new TreeSet<>();
+        TreeSet<Double> ends = new TreeSet<>(List.of(1.0));
+        TreeSet<Double> joints = new TreeSet<>();
         for (Way w : List.of(a, other)) {
             double at = 0;
             for (Leg l : w.legs()) {
-                shares.add(at);
+                ends.add(at);
+                for (double t : joints(l)) {
+                    Interval gone = new Interval(Math.min(t, l.from()), Math.max(t, l.from()));
+                    joints.add(at + (gone.length() > 0 ? ArcLength.of(l.curve(), gone) / w.length() : 0));
+                }
                 at += l.length() / w.length();
             }
         }
-        List<Double> at = new ArrayList<>();
-        for (double s : shares) {
-            if (at.isEmpty() || s - at.get(at.size() - 1) > 1e-9) {
-                at.add(s);
-            }
-        }
-        at.add(1.0);
+        double[] at = apart(ends);
         List<Leg> out = new ArrayList<>();
-        for (int i = 0; i + 1 < at.size(); i++) {
-            double lo = at.get(i);
-            double hi = at.get(i + 1);
+        for (int i = 0; i + 1 < at.length; i++) {
+            double lo = at[i];
+            double hi = at[i + 1];
             // asked from within, so that the leg is the one meant
             double in = 1e-12 * (hi - lo);
+            TreeSet<Double> breaks = new TreeSet<>(joints.subSet(lo + SAME, hi - SAME));
+            breaks.add(lo);
+            breaks.add(hi);
             out.add(fitted(
                     s -> place(a, clamp(s, lo + in, hi - in))
                             .plus(place(other, clamp(s, lo + in, hi - in)))
                             .times(0.5),
-                    new double[] {lo, hi},
+                    apart(breaks),
                     id + "." + (i + 1)));
         }
         return out;
+    }
+
+    /** Rising, without those that fall together with one before. */
+    private static double[] apart(TreeSet<Double> shares) {
+        List<Double> out = new ArrayList<>();
+        for (double s : shares) {
+            if (!out.isEmpty() && s - out.get(out.size() - 1) <= SAME) {
+                out.remove(out.size() - 1); // the later one, so that the end stays
+            }
+            out.add(s);
+        }
+        return out.stream().mapToDouble(Double::doubleValue).toArray();
+    }
+
+    /** Parameters at which a leg's curve has a joint. */
+    private static double[] joints(Leg l) {
+        return l.curve() instanceof Line || l.curve() instanceof Circle
+                ? new double[0]
+                : l.curve().breaks(l.range());
     }
 
     private static double clamp(double s, double lo, double hi) {
@@ -92,11 +116,7 @@ public final class Between {
             Leg l = w.legs().get(i);
             double own = l.length();
             if (left <= own || i + 1 == w.legs().size()) {
-                double in = Math.min(Math.max(left, 0), own);
-                if (l.curve() instanceof Line || l.curve() instanceof Circle) {
-                    return l.curve().point(l.from() + (l.to() - l.from()) * in / own);
-                }
-                return l.curve().point(ArcLength.parameter(l.curve(), l.range(), l.forward() ? in : own - in));
+                return l.pointAt(left);
             }
             left -= own;
         }
@@ -134,12 +154,11 @@ public final class Between {
                     p -> Math.abs(p.minus(on.apply(0)).dot(normal.cross(z))));
             Crossing crossing =
                     new Crossing(second, "The second view", s -> Frame.of(on.apply(s), z), grid, 0, near, tol);
-            double[] breaks = java.util.stream.DoubleStream.concat(
-                            java.util.Arrays.stream(new double[] {0, 1}),
-                            crossing.joints().stream().mapToDouble(x -> x).filter(x -> x > 1e-6 && x < 1 - 1e-6))
-                    .sorted()
-                    .distinct()
-                    .toArray();
+            TreeSet<Double> breaks = new TreeSet<>(List.of(0.0, 1.0));
+            crossing.joints().stream().filter(x -> x > 1e-6 && x < 1 - 1e-6).forEach(breaks::add);
+            for (double t : joints(l)) {
+                breaks.add((t - l.from()) / (l.to() - l.from()));
+            }
             out.add(fitted(
                     s -> {
                         Vec3 p = on.apply(s);
@@ -149,7 +168,7 @@ public final class Between {
                         double high = (d.dot(normal) - c * d.dot(other)) / (1 - c * c);
                         return p.plus(high, normal);
                     },
-                    breaks,
+                    apart(breaks),
                     id + "." + (out.size() + 1)));
         }
         return out;
@@ -157,8 +176,7 @@ public final class Between {
 
     /** A leg through places that are told for every parameter: a line or an arc where it is one, else fitted. */
     public static Leg fitted(DoubleFunction<Vec3> at, double[] breaks, String id) {
-        Travel t = Travel.fitted(s -> new Travel.Place(at.apply(s), Vec3.ZERO, Vec3.ZERO, Vec3.ZERO), breaks, 0, FIT);
-        Nurbs n = t.rail(Vec3.ZERO);
+        Nurbs n = fitted(at, breaks, FIT);
         Curve named = Recognise.curve(n, NAMED).orElse(null);
         Vec3 from = n.point(n.lo());
         Vec3 to = n.point(n.hi());

@@ -33,6 +33,8 @@ public final class Crossing {
     /** Places on the guide, leg and share of it, by the planes' parameter. */
     private final TreeMap<Double, Double> known = new TreeMap<>();
 
+    private List<Double> joints;
+
     /**
      * Follows the guide over all planes.
      *
@@ -217,6 +219,13 @@ public final class Crossing {
 
     /** The planes' parameters at which the guide passes from one piece of a curve to the next. */
     public List<Double> joints() {
+        if (joints == null) {
+            joints = passed();
+        }
+        return joints;
+    }
+
+    private List<Double> passed() {
         List<Double> out = new ArrayList<>();
         for (int i = 0; i < guide.legs().size(); i++) {
             Leg leg = guide.legs().get(i);

@@ -236,7 +236,7 @@ public final class BodyCheck {
 
     private void sizes() {
         for (Face f : body.faces()) {
-            if (!MassProperties.faces(f)) {
+            if (!MassProperties.rightWayRound(f)) {
                 problem("a face has no area", f.bounds().centre());
             }
         }

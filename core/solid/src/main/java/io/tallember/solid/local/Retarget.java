@@ -10,7 +10,6 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
-import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -49,7 +48,10 @@ public final class Retarget {
 
     private final Skin skin;
     private final Tolerance tol;
-    /** Whether seams of spline faces, and of free ones that run smoothly into each other, may be followed beside their edges. */
+    /**
+     * Whether seams of spline faces, and of free ones that run smoothly into each other, may be followed beside their edges. Not for
+     * rounds: those find other ways where a seam has no crossing.
+     */
     private final boolean followed;
 
     Retarget(Skin skin, Tolerance tol) {
@@ -272,7 +274,9 @@ public final class Retarget {
         Box3 where = Box3.EMPTY.with(seam.start.at).with(seam.end.at).with(mid);
         where = where.with(seam.of.bounds());
         where = where.grown(0.05 * where.diagonal() + 1e-3);
-        Curve beside = followed && two.stream().anyMatch(s -> spline(s.surface)) ? beside(seam, two) : null;
+        // spline surfaces are fitted anyway: beside its edge a seam is as true as their crossing, and sooner found
+        boolean fitted = two.stream().anyMatch(s -> NurbsSurface.under(s.surface) != null);
+        Curve beside = followed && fitted ? beside(seam, two) : null;
         if (beside != null) {
             return beside;
         }
@@ -309,11 +313,6 @@ public final class Retarget {
                                     : "."));
         }
         return best;
-    }
-
-    /** Whether a surface is fitted anyway, so that a seam beside its edge is as true as its crossing, and sooner found. */
-    private static boolean spline(Surface s) {
-        return s instanceof NurbsSurface || s instanceof Shifted k && k.base() instanceof NurbsSurface;
     }
 
     private Curve beside(Seam seam, List<Sheet> two) {

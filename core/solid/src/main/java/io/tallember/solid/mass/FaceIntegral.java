@@ -16,7 +16,6 @@ import io.tallember.geometry.Pipe;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Revolution;
 import io.tallember.geometry.Ruled;
-import io.tallember.geometry.Shifted;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Torus;
@@ -50,9 +49,9 @@ final class FaceIntegral {
     private static final GaussLegendre ROUND_ARC = new GaussLegendre(8);
 
     private static final GaussLegendre OVAL_ARC = new GaussLegendre(12);
-    /** A chain's segment turns little, but beside a sharp bend it may be long for its distance from it. */
+    /** For what is only to be known by its sign. */
     private static final GaussLegendre ROUGH = new GaussLegendre(2);
-
+    /** A chain's segment turns little, but beside a sharp bend it may be long for its distance from it. */
     private static final GaussLegendre SEGMENT = new GaussLegendre(14);
 
     /** Along a ruling the integrands are polynomials of at most the third degree. */
@@ -114,23 +113,27 @@ final class FaceIntegral {
         } else if (f.surface().vPeriod() > 0) {
             addRing(f, f.surface(), ref, sum);
         } else {
-            Vec2 middle = f.surface().project(f.bounds().centre());
-            boolean across = longer(f.surface());
-            double from = f.surface().tip() != null
-                    ? f.surface().tipHeight()
-                    : across
-                            ? f.surface().uDomain().clamp(middle.x())
-                            : f.surface().vDomain().clamp(middle.y());
-            new FaceIntegral(f, f.surface(), ref, sum, across ? new RingTurn(true, 0) : STRAIGHT_ON, from).loops();
+            open(f, ref, sum, false);
         }
         return sum;
+    }
+
+    /** On a surface that doesn't close along v. */
+    private static void open(Face f, Vec3 ref, double[] sum, boolean rough) {
+        Surface s = f.surface();
+        Vec2 middle = s.project(f.bounds().centre());
+        boolean across = longer(s);
+        double from = s.tip() != null
+                ? s.tipHeight()
+                : across ? s.uDomain().clamp(middle.x()) : s.vDomain().clamp(middle.y());
+        new FaceIntegral(f, s, ref, sum, across ? new RingTurn(true, 0) : STRAIGHT_ON, from, rough).loops();
     }
 
     /** Whether a spline surface that doesn't close has more pieces along v than along u, so that columns along u cost less. */
     private static boolean longer(Surface s) {
         Interval u = s.uDomain();
         Interval v = s.vDomain();
-        if (!spline(s) || s.uPeriod() > 0 || s.vPeriod() > 0 || s.tip() != null) {
+        if (NurbsSurface.under(s) == null || s.uPeriod() > 0 || s.vPeriod() > 0 || s.tip() != null) {
             return false;
         }
         return s.vBreaks(v).length > s.uBreaks(u).length;
@@ -141,30 +144,12 @@ final class FaceIntegral {
         boolean open = f.surface().uPeriod() == 0
                 && f.surface().vPeriod() == 0
                 && f.surface().tip() == null;
-        if (!spline(f.surface()) || !open) {
+        if (NurbsSurface.under(f.surface()) == null || !open) {
             return of(f, ref);
         }
         double[] sum = new double[SUMS];
-        Vec2 middle = f.surface().project(f.bounds().centre());
-        boolean across = longer(f.surface());
-        double from = across
-                ? f.surface().uDomain().clamp(middle.x())
-                : f.surface().vDomain().clamp(middle.y());
-        RingTurn turn = across ? new RingTurn(true, 0) : STRAIGHT_ON;
-        new FaceIntegral(f, f.surface(), ref, sum, turn, from, true).loops();
+        open(f, ref, sum, true);
         return sum;
-    }
-
-    private static boolean spline(Surface s) {
-        return base(s) != null;
-    }
-
-    /** The spline surface that it is, or lies at a distance from; else null. */
-    private static NurbsSurface base(Surface s) {
-        if (s instanceof NurbsSurface n) {
-            return n;
-        }
-        return s instanceof Shifted k && k.base() instanceof NurbsSurface n ? n : null;
     }
 
     private static boolean holds(Face f, Vec3 p) {
@@ -325,13 +310,13 @@ final class FaceIntegral {
         if (c instanceof IntersectionCurve k) {
             // it bends unlike on both sides of where one of its surfaces does
             for (Surface other : List.of(k.first(), k.second())) {
-                if (other != s && base(other) != null) {
-                    breaks = acrossPieces(base(other)::piece, other, c, breaks);
+                if (other != s && NurbsSurface.under(other) != null) {
+                    breaks = acrossPieces(NurbsSurface.under(other)::piece, other, c, breaks);
                 }
             }
         }
-        if (base(s) != null) {
-            breaks = acrossPieces(base(s)::piece, s, c, breaks);
+        if (NurbsSurface.under(s) != null) {
+            breaks = acrossPieces(NurbsSurface.under(s)::piece, s, c, breaks);
         } else if (s instanceof Ruled r) {
             breaks = acrossPieces(r::piece, s, c, breaks);
         } else if (s instanceof Pipe p) {

@@ -120,7 +120,7 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
     }
 
     /** Whether a face's loops run the right way round. */
-    public static boolean faces(Face f) {
+    public static boolean rightWayRound(Face f) {
         if (!FACES.containsKey(f)) {
             double[] sums = FaceIntegral.rough(f, f.bounds().centre());
             double across = f.bounds().diagonal();

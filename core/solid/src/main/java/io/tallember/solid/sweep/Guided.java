@@ -24,6 +24,8 @@ final class Guided {
     private static final int EACH = 24;
     /** So little of what it is at the profile may be left of the distance that leads it. */
     private static final double LEAST = 1e-3;
+    /** Directions of a profile that differ by less are the same. */
+    private static final double SAME = 1e-9;
 
     private final Way way;
     private final Manner manner;
@@ -87,7 +89,9 @@ final class Guided {
         if (way.closed()) {
             Travel.Place a = at(0);
             Travel.Place b = at(n);
-            if (a.x().distance(b.x()) > 1e-6 || a.origin().distance(b.origin()) > 10 * tol.linear()) {
+            if (a.x().distance(b.x()) > SAME
+                    || a.y().distance(b.y()) > SAME
+                    || a.origin().distance(b.origin()) > 10 * tol.linear()) {
                 throw new GeometryException(
                         Reason.BAD_VALUE,
                         "The path closes, but where it does the guide has come to another place than it began, near "

@@ -6,6 +6,8 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Surface;
@@ -20,6 +22,7 @@ import io.tallember.solid.Loop;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 
 /**
@@ -101,20 +104,34 @@ final class OuterCorner {
                 parts.add(part(e, from, e.range().hi(), parts.size() + 1));
             }
             if (!e.forward()) {
-                java.util.Collections.reverse(parts);
+                Collections.reverse(parts);
             }
-            out.addAll(parts);
+            parts.forEach(part -> out.addAll(tipless(part)));
         }
         return out;
+    }
+
+    /** In halves where it would come to a tip at both ends as it is turned, which no one surface does but a ball or a ring. */
+    private List<Profile.Edge> tipless(Profile.Edge e) {
+        boolean free = !(e.curve() instanceof Line) && !(e.curve() instanceof Circle);
+        if (!free || !outside(e) || side(e.start()) != 0 || side(e.end()) != 0) {
+            return List.of(e);
+        }
+        double mid = e.range().middle();
+        Profile.Edge low =
+                new Profile.Edge(e.curve(), new Interval(e.range().lo(), mid), e.forward(), e.source() + "a");
+        Profile.Edge high =
+                new Profile.Edge(e.curve(), new Interval(mid, e.range().hi()), e.forward(), e.source() + "b");
+        return e.forward() ? List.of(low, high) : List.of(high, low);
     }
 
     private static Profile.Edge part(Profile.Edge e, double lo, double hi, int number) {
         Curve c = e.curve();
         Interval range = new Interval(lo, hi);
-        if (c instanceof io.tallember.geometry.Nurbs n && lo < n.lo()) {
-            c = n.begunAt(n.lo() + (lo - n.lo()) + n.period());
-            range = new Interval(
-                    ((io.tallember.geometry.Nurbs) c).lo(), ((io.tallember.geometry.Nurbs) c).lo() + hi - lo);
+        if (c instanceof Nurbs n && lo < n.lo()) {
+            Nurbs begun = n.begunAt(lo + n.period());
+            c = begun;
+            range = new Interval(begun.lo(), begun.lo() + hi - lo);
         }
         return new Profile.Edge(c, range, e.forward(), e.source() + "/" + number);
     }
@@ -149,7 +166,16 @@ final class OuterCorner {
     /** What an outer edge of the profile leaves behind as it is turned. */
     Face face(Profile.Edge e, boolean along, Edge a, Edge b, Edge rail, Edge next, Origin origin) {
         Frame turning = Frame.of(at, axis, inward.negated());
-        Surface s = new SweptSides(before, turning, tol).turned(e);
+        Surface s;
+        try {
+            s = new SweptSides(before, turning, tol).turned(e);
+        } catch (GeometryException x) {
+            throw new GeometryException(
+                    x.reason(),
+                    "At the path's corner near " + at.said()
+                            + " the outline can't be rounded outside: its curve there has no surface when it is turned about the"
+                            + " corner. Give the corner a bend, or choose mitred corners.");
+        }
         boolean f = e.forward();
         List<Coedge> around = new ArrayList<>();
         around.add(new Coedge(a, f == along));

@@ -1,8 +1,7 @@
 package io.tallember.solid.sweep;
 
-import io.tallember.geometry.ArcLength;
-import io.tallember.geometry.Circle;
-import io.tallember.geometry.Line;
+import io.tallember.geometry.Leg;
+import io.tallember.geometry.Monotone;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.Between;
@@ -112,17 +111,16 @@ final class SmoothRings {
                 own.add(rings.get(i).stretches().get((from + k) % count));
             }
             double[] mine = shares[i];
-            double[] slopes = slopes(at, mine, round);
-            double[] lengths = own.stream().mapToDouble(Ring.Stretch::length).toArray();
-            double whole = java.util.Arrays.stream(lengths).sum();
+            Monotone share = new Monotone(at, mine, round);
+            List<Leg> legs = own.stream()
+                    .map(s -> new Leg(s.curve(), s.range(), s.forward(), s.source()))
+                    .toList();
+            double whole = legs.stream().mapToDouble(Leg::length).sum();
             Nurbs n = Between.fitted(
                     u -> {
-                        int k = 0;
-                        while (k + 2 < at.length && u > at[k + 1]) {
-                            k++;
-                        }
-                        double s = between(at, mine, slopes, k, u) * whole - mine[k] * whole;
-                        return place(own.get(k), s, lengths[k]);
+                        int k = share.interval(u);
+                        double s = (share.value(u) - mine[k]) * whole;
+                        return legs.get(k).pointAt(s);
                     },
                     at,
                     FIT);
@@ -130,42 +128,5 @@ final class SmoothRings {
             // from a corner round to the same one: cut where all run on smoothly, so that the corner is an end
             out.get(i).addAll(!round && many == count ? all.cut(0.5) : List.of(all));
         }
-    }
-
-    private static Vec3 place(Ring.Stretch s, double length, double whole) {
-        double in = Math.max(0, Math.min(whole, length));
-        double along = s.forward() ? in : whole - in;
-        if (s.curve() instanceof Line || s.curve() instanceof Circle) {
-            return s.curve().point(s.range().at(along / whole));
-        }
-        return s.curve().point(ArcLength.parameter(s.curve(), s.range(), along));
-    }
-
-    /** Slopes that keep shares rising (Fritsch and Carlson, 1980), the same at both ends of what closes. */
-    private static double[] slopes(double[] at, double[] y, boolean round) {
-        int n = at.length;
-        double[] out = new double[n];
-        for (int i = 0; i < n; i++) {
-            boolean end = i == 0 || i == n - 1;
-            int before = i > 0 ? i - 1 : round ? n - 2 : 0;
-            int after = i < n - 1 ? i : round ? 0 : n - 2;
-            double ha = at[before + 1] - at[before];
-            double hb = at[after + 1] - at[after];
-            double a = (y[before + 1] - y[before]) / ha;
-            double b = (y[after + 1] - y[after]) / hb;
-            out[i] = end && !round ? (i == 0 ? b : a) : 3 * (ha + hb) / ((2 * hb + ha) / a + (hb + 2 * ha) / b);
-        }
-        return out;
-    }
-
-    private static double between(double[] at, double[] y, double[] slopes, int k, double u) {
-        double h = at[k + 1] - at[k];
-        double x = (u - at[k]) / h;
-        double x2 = x * x;
-        double x3 = x2 * x;
-        return y[k] * (2 * x3 - 3 * x2 + 1)
-                + h * slopes[k] * (x3 - 2 * x2 + x)
-                + y[k + 1] * (3 * x2 - 2 * x3)
-                + h * slopes[k + 1] * (x3 - x2);
     }
 }

@@ -2,6 +2,7 @@ package io.tallember.solid.sweep;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Highest;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Line;
@@ -17,11 +18,9 @@ import java.util.function.DoubleUnaryOperator;
 final class Tightness {
     private static final int ALONG = 6;
     private static final int ACROSS = 12;
+    private static final int SECTIONS = 20;
     /** What bends less, as one over its radius in mm, is straight. */
     private static final double STRAIGHT = 1e-9;
-
-    private static final double GOLDEN = 0.5 * (Math.sqrt(5) - 1);
-    private static final int SECTIONS = 20;
 
     private Tightness() {}
 
@@ -32,7 +31,7 @@ final class Tightness {
         double at = leg.from();
         for (int i = 0; i + 1 < breaks.length; i++) {
             Interval r = new Interval(breaks[i], breaks[i + 1]);
-            double t = highest(x -> share(profile, leg, placed, x), r, ALONG);
+            double t = Highest.of(x -> share(profile, leg, placed, x), r, ALONG, SECTIONS);
             double share = share(profile, leg, placed, t);
             if (share > worst) {
                 worst = share;
@@ -73,36 +72,11 @@ final class Tightness {
             for (Profile.Edge e : loop) {
                 DoubleUnaryOperator in =
                         t -> f.point(e.curve().point(t)).minus(from).dot(inward);
-                far = Math.max(far, in.applyAsDouble(highest(in, e.range(), e.curve() instanceof Line ? 1 : ACROSS)));
+                far = Math.max(
+                        far,
+                        in.applyAsDouble(Highest.of(in, e.range(), e.curve() instanceof Line ? 1 : ACROSS, SECTIONS)));
             }
         }
         return far;
-    }
-
-    /** Where a function is highest: the best of some places, and between its neighbours by golden section. */
-    private static double highest(DoubleUnaryOperator f, Interval range, int places) {
-        int best = 0;
-        for (int i = 1; i <= places; i++) {
-            best = f.applyAsDouble(range.at(i / (double) places)) > f.applyAsDouble(range.at(best / (double) places))
-                    ? i
-                    : best;
-        }
-        double found = range.at(best / (double) places);
-        if (places == 1) {
-            return found;
-        }
-        double lo = range.at(Math.max(0, best - 1) / (double) places);
-        double hi = range.at(Math.min(places, best + 1) / (double) places);
-        for (int i = 0; i < SECTIONS; i++) {
-            double a = hi - GOLDEN * (hi - lo);
-            double c = lo + GOLDEN * (hi - lo);
-            if (f.applyAsDouble(a) > f.applyAsDouble(c)) {
-                hi = c;
-            } else {
-                lo = a;
-            }
-        }
-        double mid = 0.5 * (lo + hi);
-        return f.applyAsDouble(mid) > f.applyAsDouble(found) ? mid : found;
     }
 }

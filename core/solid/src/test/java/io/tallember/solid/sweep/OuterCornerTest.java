@@ -4,10 +4,14 @@ import static io.tallember.solid.Shapes.assertSound;
 import static io.tallember.solid.Shapes.assertWatertight;
 import static io.tallember.solid.Shapes.polygon;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
+import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Tolerance;
@@ -65,9 +69,66 @@ class OuterCornerTest {
         Way w = way(false, Vec3.ZERO, new Vec3(30, 0, 0), new Vec3(40, 20, 0));
         Body wire = swept(new Profile(across(w), Shapes.circle(0, 0, 2, true), List.of(), "r"), w);
         assertThat(wire.faces()).anyMatch(f -> f.surface() instanceof Sphere);
+        assertThat(volume(wire)).isCloseTo(wire(2, w), within(1e-6));
+        Body tube = swept(
+                new Profile(across(w), Shapes.circle(0, 0, 2, true), List.of(Shapes.circle(0, 0, 1.5, false)), "r"), w);
+        assertThat(volume(tube)).isCloseTo(wire(2, w) - wire(1.5, w), within(1e-6));
+    }
+
+    /** Two cylinders, the wedge of a ball, less two ungulas of 2/3 r^3 tan(angle / 2) that overlap. */
+    private static double wire(double r, Way w) {
         double angle = Math.atan2(20, 10);
-        // the wedge of a ball, and two ungulas that overlap: 2/3 r^3 tan(angle / 2) each
-        double expected = Math.PI * 4 * w.length() + 8.0 * 2 / 3 * angle - 2 * 2.0 / 3 * 8 * Math.tan(angle / 2);
-        assertThat(volume(wire)).isCloseTo(expected, within(1e-6));
+        double cube = r * r * r;
+        return Math.PI * r * r * w.length() + cube * 2 / 3 * angle - 2 * 2.0 / 3 * cube * Math.tan(angle / 2);
+    }
+
+    /** An outline of one closed spline, cut where it passes the axis: the outer half is turned, Pappus' way. */
+    @Test
+    void aSplineRoundACorner() {
+        Way w = way(false, Vec3.ZERO, new Vec3(30, 0, 0), new Vec3(30, 20, 0));
+        List<Vec3> poles = new java.util.ArrayList<>();
+        for (int i = 0; i < 11; i++) {
+            double a = 2 * Math.PI * (i + 0.4) / 8;
+            poles.add(new Vec3(3 * Math.cos(a), 2 * Math.sin(a), 0));
+        }
+        double[] knots = new double[15];
+        java.util.Arrays.setAll(knots, i -> i - 3);
+        double[] weights = new double[11];
+        java.util.Arrays.fill(weights, 1);
+        Nurbs n = new Nurbs(3, knots, poles, weights);
+        Profile p = new Profile(across(w), List.of(new Profile.Edge(n, n.whole(), true, "s")), List.of(), "r");
+        Body bar = swept(p, w);
+        assertThat(volume(bar)).isCloseTo(strips(n, w), within(1e-4));
+    }
+
+    /** What is turned would be part of a ring that passes through its own axis. */
+    @Test
+    void aRoundBesideItsPathIsRefusedWithWhatWouldDo() {
+        Way w = way(false, Vec3.ZERO, new Vec3(30, 0, 0), new Vec3(30, 20, 0));
+        Circle beside = new Circle(Frame.WORLD.at(new Vec3(0.7, 0.4, 0)), 2);
+        Profile p = new Profile(
+                across(w), List.of(new Profile.Edge(beside, new Interval(0, 2 * Math.PI), true, "s")), List.of(), "r");
+        assertThatThrownBy(() -> swept(p, w))
+                .hasMessageContaining("corner near (30.000, 0.000, 0.000)")
+                .hasMessageContaining("Give the corner a bend, or choose mitred corners");
+    }
+
+    /** Round a square corner to the left, by thin strips: y away from the axis, each as high as the outline is there. */
+    private static double strips(Nurbs c, Way w) {
+        Interval whole = c.whole();
+        double area = 0;
+        double outer = 0;
+        double inner = 0;
+        int many = 400_000;
+        for (int i = 0; i < many; i++) {
+            double t = whole.at((i + 0.5) / many);
+            Vec3 q = across(w).direction(c.point(t));
+            double dz = across(w).direction(c.derivative(t)).z() * whole.length() / many;
+            area += q.y() * dz;
+            outer += q.y() < 0 ? 0.5 * q.y() * q.y() * dz : 0;
+            inner += q.y() > 0 ? 0.5 * q.y() * q.y() * dz : 0;
+        }
+        // each leg to the corner, what is turned outside, less what both share inside
+        return Math.abs(area) * w.length() + Math.abs(outer) * Math.PI / 2 - 2 * Math.abs(inner);
     }
 }

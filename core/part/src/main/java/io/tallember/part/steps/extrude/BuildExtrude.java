@@ -20,6 +20,7 @@ import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.Profiles;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.solid.Body;
+import io.tallember.solid.Extents;
 import io.tallember.solid.Face;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Extrude;
@@ -192,12 +193,26 @@ final class BuildExtrude {
         double lo = -big;
         double hi = big;
         if (to == null) {
-            double end = farthest(frame, reach.flipped()) * sign;
-            lo = sign > 0 ? h - big : Math.min(end, h - BEYOND);
-            hi = sign > 0 ? Math.max(end, h + BEYOND) : h + big;
+            double end = end(frame, h, sign);
+            lo = sign > 0 ? h - big : end;
+            hi = sign > 0 ? end : h + big;
         }
         Vec3 inside = frame.point(p.inside().x(), p.inside().y(), mid);
         return UpTo.between(prism(p, lo, hi), from, to, inside, p.id(), step.id(), TOL);
+    }
+
+    /** Where what goes through all ends: beyond everything when it takes away, else where the bodies end. */
+    private double end(Frame frame, double from, double sign) {
+        if (step.mode() == MaterialStep.Mode.REMOVE) {
+            double end = farthest(frame, reach.flipped()) * sign;
+            return sign > 0 ? Math.max(end, from + BEYOND) : Math.min(end, from - BEYOND);
+        }
+        Interval all = bodies(frame);
+        double end = sign > 0 ? all.hi() : all.lo();
+        if (!((end - from) * sign > 10 * TOL.linear())) {
+            throw nothingThere();
+        }
+        return end;
     }
 
     private static Surface moved(Surface s, Frame frame, double by) {
@@ -275,16 +290,25 @@ final class BuildExtrude {
 
     /** From the bottom to the top of all bodies: what is added goes no farther. */
     private Interval bodies(Frame frame) {
-        Interval all = span(frame);
-        double lo = Math.min(0, all.lo() + BEYOND);
-        double hi = Math.max(0, all.hi() - BEYOND);
-        boolean none = reach.bothWays() ? hi - lo <= 0 : reach.flipped() ? lo >= 0 : hi <= 0;
-        if (none || before.bodies().isEmpty()) {
-            throw new GeometryException(
-                    Reason.WRONG_WAY,
-                    "There is no body that way that it could go through. Turn the direction, or give a distance.");
+        double from = frame.origin().dot(frame.z());
+        double lo = 0;
+        double hi = 0;
+        for (PartBody b : before.bodies()) {
+            Interval reach = Extents.along(b.body(), frame.z());
+            lo = Math.min(lo, reach.lo() - from);
+            hi = Math.max(hi, reach.hi() - from);
+        }
+        double there = reach.bothWays() ? hi - lo : reach.flipped() ? -lo : hi;
+        if (!(there > 10 * TOL.linear())) {
+            throw nothingThere();
         }
         return new Interval(lo, hi);
+    }
+
+    private static GeometryException nothingThere() {
+        return new GeometryException(
+                Reason.WRONG_WAY,
+                "There is no body that way that it could go through. Turn the direction, or give a distance.");
     }
 
     /** From below to above everything, in mm along the sketch's normal. */
