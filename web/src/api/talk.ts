@@ -51,7 +51,18 @@ export interface Filled {
 /** A click in the view. */
 export interface Hit {
   what:
-    "face" | "edge" | "corner" | "region" | "line" | "curve" | "point" | "mark" | "body" | "step" | "nothing";
+    | "face"
+    | "edge"
+    | "corner"
+    | "region"
+    | "line"
+    | "curve"
+    | "point"
+    | "mark"
+    | "body"
+    | "step"
+    | "place"
+    | "nothing";
   of: string;
   key: string;
   ref?: unknown;
@@ -73,6 +84,7 @@ export interface FaceSpots {
 export type Entry =
   | { typed: string }
   | { pulled: number }
+  | { moved: Vec3 }
   | { chose: string }
   | { hit: Hit }
   | { out: string }
@@ -100,6 +112,16 @@ export interface Handle {
   mm: number;
 }
 
+/** A place that can be moved: freely, or where one number counts from a foot along a way. */
+export interface Grip {
+  at: string;
+  place: Vec3;
+  foot?: Vec3;
+  way?: Vec3;
+  /** How many mm one of the number is. */
+  unit?: number;
+}
+
 /** A sentence after an entry. */
 export interface Answer extends Sentence {
   filled: Filled;
@@ -116,6 +138,9 @@ export interface Answer extends Sentence {
   /** Whether the part is shown without the step while something is missing. */
   seenWithout: boolean;
   handles: Handle[];
+  grips?: Grip[];
+  /** While places are put in the view: from where the next one goes on. */
+  placing?: Vec3;
   /** Lines that show from where its lengths are measured. */
   measures?: { from: Vec3; to: Vec3 }[];
   stage: number;

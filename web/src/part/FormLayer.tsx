@@ -2,6 +2,7 @@ import type { Slot } from "../api/talk";
 import type { DrawnStep, Region, Vec2 } from "../api/types";
 import { currentScene } from "../scene/current";
 import { useLook } from "../scene/useLook";
+import { Grips } from "../sentence/Grips";
 import { Handles } from "../sentence/Handles";
 import { enter } from "../sentence/machine";
 import { hitOf, sketchSlot } from "../sentence/pointing";
@@ -56,6 +57,7 @@ export function FormLayer() {
       {answer?.takes.includes("point") && sketches.map((s) => <Points key={s.id} step={s} />)}
       {answer && <Measures answer={answer} />}
       {answer && <Handles answer={answer} />}
+      {answer && <Grips answer={answer} />}
       <SpotLayer />
       <Troubles />
     </svg>

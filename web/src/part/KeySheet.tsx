@@ -21,6 +21,7 @@ const KEYS: [string, string][] = [
     "walk from thing to thing in the view (Shift: back); pick it, or take it out. F8, F9 within a field",
   ],
   ["Arrow keys", "turn the view by 15°; with a drawing tool, bring and move its point (Shift: by ten)"],
+  ["L", "while a place in space is put or moved: hold it to another plane or axis"],
   ["Home, End", "corner view; fit"],
   ["Page down, Page up", "straight at the face or sketch; as it was looked at before"],
   [".", "do anything"],

@@ -6,6 +6,7 @@ import { Scene } from "../scene/Scene";
 import { useLookStore } from "../scene/useLook";
 import { PointerTags } from "../sketch/PointerTags";
 import { SketchLayer } from "../sketch/SketchLayer";
+import { usePointer } from "../sentence/placing";
 import { allSeen } from "../sentence/pointing";
 import { isSketch } from "../sketch/drawn";
 import { fit } from "./actions";
@@ -152,6 +153,8 @@ export function ViewPane() {
     if (spotty && e.target === canvas.current && over?.kind === "face")
       follow(over, [e.clientX - r.left, e.clientY - r.top], e.altKey);
     else forget();
+    const placing = doing.kind === "writing" && doing.answer.placing && e.target === canvas.current;
+    usePointer.setState({ at: placing ? [e.clientX - r.left, e.clientY - r.top] : null });
   };
 
   const sketchStep = doing.kind === "sketching" ? view?.steps.find((s) => s.id === doing.step) : undefined;

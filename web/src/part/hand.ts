@@ -46,7 +46,7 @@ export function take(found: Pick | null, place: At, more: boolean, pointed = tru
     } else if (face?.normal) void newSketch({ face: face.key, point: face.point, normal: face.out });
     else if (found) say("A sketch lies on a flat face; this isn’t one.", true);
   } else if (doing.kind === "writing") {
-    if (found || doing.answer.takes.includes("spot")) {
+    if (found || doing.answer.takes.includes("spot") || doing.answer.placing) {
       const spot: Partial<Hit> | null =
         found?.kind !== "face" ? null : pointed ? snapped(found, place) : { spot: "centre" };
       void enter("", { hit: { ...hitOf(found, place), ...spot } });

@@ -4,6 +4,7 @@ import { snap } from "../sketch/snap";
 import { currentSketch, useSketch } from "../sketch/store";
 import { TOOLS } from "../sketch/toolbox";
 import { LineTool } from "../sketch/tools/line";
+import { nextLock } from "../scene/lock";
 import { useLookStore } from "../scene/useLook";
 import { fit, lookFrom, shelfActions, STAGES } from "./actions";
 import { lookBack, lookStraight } from "./looks";
@@ -31,7 +32,9 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
   if (doing.kind === "sketching" && sketchKey(e)) return true;
   // digits go to the open sentence's number, wherever the focus is
   if (doing.kind === "writing" && /^[0-9,=-]$/.test(key)) return !focusDigits();
-  if (key === ".") openFinder();
+  if (doing.kind === "writing" && key.toLowerCase() === "l" && (doing.answer.grips ?? []).length > 0)
+    nextLock();
+  else if (key === ".") openFinder();
   else if (key === "?") openKeys();
   else if (key === "Home") lookFrom("Corner");
   else if (key === "End") fit();

@@ -31,7 +31,7 @@ export function LiveLine({ answer }: { answer: Answer }) {
     <p className={`live ${why || nothing ? "plum" : ""}`} aria-live="polite" data-testid="live">
       {why ||
         (nothing && "Nothing would change: the material stays as it is.") ||
-        (delta !== null && view && answer.lacks.length === 0
+        (delta !== null && view && answer.lacks.length === 0 && answer.stage > 1
           ? `preview ${Math.round(ms)} ms · volume ${delta < 0 ? "−" : "+"}${spaced(
               Math.abs(delta) / MM[view.unit] ** 3,
             )} ${view.unit}³${bodies !== 0 ? ` · ${preview!.bodies.length === 1 ? "1 body" : `${preview!.bodies.length} bodies`}` : ""}`

@@ -52,7 +52,8 @@ function preview(answer: Answer): void {
 function previewAhead(before: Answer, { at, entry }: { at: string; entry: Entry }): Ahead | null {
   const { tryOut } = usePart.getState();
   const ahead: Ahead = {};
-  if (!("typed" in entry || "pulled" in entry) || before.lacks.some((l) => l.at !== at)) return null;
+  if (!("typed" in entry || "pulled" in entry || "moved" in entry) || before.lacks.some((l) => l.at !== at))
+    return null;
   tryOut({ do: "keep", talk: { filled: before.filled, at, entry } }, ahead);
   return ahead;
 }
@@ -133,7 +134,7 @@ export function write(answer: Answer): void {
   preview(answer);
 }
 
-const sameKind = (a: Entry, b: Entry) => ("typed" in a && "typed" in b) || ("pulled" in a && "pulled" in b);
+const sameKind = (a: Entry, b: Entry) => ["typed", "pulled", "moved"].some((k) => k in a && k in b);
 
 /** Makes an entry in the open sentence. */
 export function enter(at: string, entry: Entry): Promise<void> {
@@ -186,7 +187,7 @@ const followedFrom = (before: Answer, after: Answer, at: string): Followed[] =>
 /** Keeps how the sentence stood; what is typed at one place is one thing to take back. */
 function passed(filled: Filled, { at, entry }: { at: string; entry: Entry }): void {
   if ("aim" in entry) return;
-  const typing = "typed" in entry || "pulled" in entry;
+  const typing = "typed" in entry || "pulled" in entry || "moved" in entry;
   const last = past[past.length - 1];
   if (!(typing && last?.typing && last.at === at)) past.push({ filled, at, typing });
 }

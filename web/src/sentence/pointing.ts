@@ -3,6 +3,7 @@ import { lengthText } from "../api/numbers";
 import type { Answer, Hit, Ref, Slot } from "../api/talk";
 import type { PartView, Vec3 } from "../api/types";
 import { usePart, type Pick } from "../part/store";
+import { heldPlace, useLock } from "../scene/lock";
 import { useLookStore } from "../scene/useLook";
 
 /** How far before the part the ray of a click begins, in mm. */
@@ -39,6 +40,11 @@ export function hitOf(pick: Pick | null, at?: [number, number]): Hit {
     const { look } = useLookStore.getState();
     const eye = look.toEye();
     const from = look.fromScreen(...at).addScaledVector(eye, BEFORE);
+    const { doing } = usePart.getState();
+    if (!pick && doing.kind === "writing" && doing.answer.placing) {
+      hit.what = "place";
+      hit.point = heldPlace(look, useLock.getState().lock, doing.answer.placing, at) ?? undefined;
+    }
     hit.ray = { from: from.toArray() as Vec3, way: new Vector3().sub(eye).toArray() as Vec3 };
   }
   return hit;

@@ -23,7 +23,7 @@ import tools.jackson.databind.node.ObjectNode;
  * @param of the body, or the sketch, that it is part of
  * @param key of a face, edge or corner; the id of a sketch's point or curve, or of a step that made a point
  * @param ref the region or drawn line, as part files refer to it; else null
- * @param point where a corner or an edge's middle is, in mm
+ * @param point where a corner, an edge's middle or a place in space is, in mm
  * @param from a point of the ray, and {@code way} its direction; null when it wasn't a click
  * @param under the face under a point of a sketch, or the edge whose middle or centre is meant on a face; else null
  * @param spot {@code centre} for the centre of the clicked face, {@code edge} or {@code point} for the point as it is; blank when
@@ -43,6 +43,7 @@ public record Hit(
         MARK,
         BODY,
         STEP,
+        PLACE,
         NOTHING
     }
 
@@ -78,7 +79,7 @@ public record Hit(
         return text;
     }
 
-    private static Vec3 vec(JsonNode n) {
+    static Vec3 vec(JsonNode n) {
         if (!n.isArray() || n.size() != 3) {
             return null;
         }

@@ -160,6 +160,16 @@ public abstract class Kind {
         return List.of();
     }
 
+    /** Places in the view that can be moved. */
+    protected List<Grip> grips(Form f) {
+        return List.of();
+    }
+
+    /** From where places that are clicked for the aim are seen, in mm. */
+    protected Optional<Vec3> placedFrom(Form f) {
+        return Optional.empty();
+    }
+
     /** Lines in the view, from one point to another in mm, that show from where lengths of the sentence are measured. */
     protected List<Vec3[]> measures(Form f) {
         return List.of();
@@ -329,7 +339,9 @@ public abstract class Kind {
     }
 
     private static String nextAim(Pen p) {
-        List<Slot> picks = p.slots().values().stream().filter(Slot::isPick).toList();
+        List<Slot> picks = p.slots().values().stream()
+                .filter(s -> s.isPick() && !s.apart)
+                .toList();
         return picks.stream()
                 .filter(s -> !s.lack.isEmpty())
                 .findFirst()
@@ -353,7 +365,7 @@ public abstract class Kind {
         Optional<JsonNode> ref = aim == null || !aim.isPick() ? Optional.empty() : aim.taker.apply(h);
         if (ref.isEmpty()) {
             Slot other = p.slots().values().stream()
-                    .filter(s -> s.isPick() && s != aim && s.taker.apply(h).isPresent())
+                    .filter(s -> s.isPick() && !s.apart && s != aim && s.taker.apply(h).isPresent())
                     .filter(s -> !s.lack.isEmpty() || aim == null)
                     .findFirst()
                     .orElse(null);
@@ -386,6 +398,10 @@ public abstract class Kind {
             clicked(f, Hit.read(entry.get("hit")));
             return;
         }
+        if (entry.has("moved")) {
+            moved(f, at, Hit.vec(entry.get("moved")));
+            return;
+        }
         Slot s = p.slots().get(at);
         if (s == null) {
             throw Refusal.of("The sentence has no place " + Refusal.quoted(at) + " as it stands.");
@@ -415,7 +431,21 @@ public abstract class Kind {
         aimed(f);
     }
 
-    /** A length that was pulled in the view, in mm. */
+    /** A place that was moved in the view: its three coordinates. */
+    private void moved(Form f, String at, Vec3 to) {
+        boolean held = grips(f).stream().anyMatch(g -> g.foot() == null && g.place().equals(at));
+        if (!held || to == null) {
+            throw Refusal.of("Nothing can be moved at " + Refusal.quoted(at) + ".");
+        }
+        moveTo(f, at, to);
+        follow(f, at);
+        aimed(f);
+    }
+
+    /** Moves a place of three numbers, in mm. */
+    protected void moveTo(Form f, String place, Vec3 to) {}
+
+    /** A number that was pulled in the view; of a length in mm. */
     protected void pulled(Form f, String place, double mm) {
         f.length(place, mm);
     }

@@ -29,6 +29,8 @@ public final class Slot {
     public boolean quiet;
     public Function<Hit, Optional<JsonNode>> taker;
     public boolean many;
+    /** Whether it waits for a click only when asked to. */
+    public boolean apart;
     public List<JsonNode> held = List.of();
     public List<Option> options = List.of();
     public boolean number;

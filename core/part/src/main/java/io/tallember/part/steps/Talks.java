@@ -156,9 +156,22 @@ public final class Talks {
                     .put("at", h.place())
                     .put("times", h.times())
                     .put("below", h.below());
-            o.putArray("foot").add(h.foot().x()).add(h.foot().y()).add(h.foot().z());
-            o.putArray("way").add(h.way().x()).add(h.way().y()).add(h.way().z());
+            References.put(o, "foot", h.foot());
+            References.put(o, "way", h.way());
             o.put("mm", p.slots().get(h.place()).field.path("value").asDouble(0));
+        }
+        ArrayNode grips = n.putArray("grips");
+        for (Grip g : k.grips(f)) {
+            ObjectNode o = grips.addObject().put("at", g.place());
+            References.put(o, "place", g.at());
+            if (g.foot() != null) {
+                References.put(o, "foot", g.foot());
+                References.put(o, "way", g.way());
+                o.put("unit", g.unit());
+            }
+        }
+        if (n.get("takes").toString().contains("\"place\"")) {
+            k.placedFrom(f).ifPresent(v -> References.put(n, "placing", v));
         }
         ArrayNode measures = n.putArray("measures");
         for (Vec3[] line : k.measures(f)) {

@@ -30,7 +30,7 @@ public final class WrittenClick {
      * @param text {@code face}, {@code edge}, {@code corner} or {@code nothing} and three coordinates in mm: the nearest of the
      *     bodies, with a ray through it; {@code centre} and {@code middle} the same for a face's centre and an edge's middle;
      *     {@code region} or {@code line}, a sketch and its number; {@code curve} or {@code point}, a sketch and its id;
-     *     {@code mark}, {@code body} or {@code step} and an id
+     *     {@code mark}, {@code body} or {@code step} and an id; {@code place} and its coordinates
      */
     public static ObjectNode hit(String text, Stand stand) {
         String[] w = text.split("\\s+");
@@ -47,6 +47,11 @@ public final class WrittenClick {
                 n.put("key", w[1]);
                 References.put(n, "point", stand.marks().get(w[1]).point());
             }
+            case "place" ->
+                References.put(
+                        n,
+                        "point",
+                        new Vec3(Double.parseDouble(w[1]), Double.parseDouble(w[2]), Double.parseDouble(w[3])));
             case "centre" -> n.setAll(hit("face" + text.substring(6), stand).put("spot", "centre"));
             case "middle" -> {
                 ObjectNode edge = hit("edge" + text.substring(6), stand);

@@ -101,9 +101,18 @@ final class Talk {
                 entry(word(rest, 0), MAKE.objectNode().put("out", items.get(Integer.parseInt(word(rest, 1)) - 1)));
             case "fits" -> assertThat(String.join(" ", fitting(rest))).isEqualTo(word(rest, " ="));
             case "measures" -> assertThat(answer.get("measures").size()).isEqualTo(Integer.parseInt(rest));
+            case "grips" -> assertThat(String.join(" ", answer.get("grips").findValuesAsString("at"))).isEqualTo(rest);
+            case "grip" -> assertThat(answer.get("grips").toString()).contains(rest);
+            case "moves" -> entry(word(rest, 0), MAKE.objectNode().set("moved", place(word(rest, 1))));
             case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
             default -> typed(l);
         }
+    }
+
+    private static JsonNode place(String text) {
+        var n = MAKE.arrayNode();
+        Arrays.stream(text.split(" ")).forEach(v -> n.add(Double.parseDouble(v)));
+        return n;
     }
 
     private static String word(String text, int i) {

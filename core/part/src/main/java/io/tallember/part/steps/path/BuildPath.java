@@ -41,8 +41,19 @@ final class BuildPath {
     /** The radius of the corner before each of them. */
     private final List<Double> bends = new ArrayList<>();
 
+    private final List<Laid> laid = new ArrayList<>();
+
     private Vec3 at;
     private Vec3 way;
+
+    /**
+     * How a leg was laid.
+     *
+     * @param from where the path was before it; null when it begins the path itself
+     * @param places that it goes through, or its end
+     * @param first the direction in which a smooth leg leaves, and {@code last} in which it ends; null where it is free
+     */
+    record Laid(String id, Vec3 from, List<Vec3> places, Vec3 first, Vec3 last) {}
 
     private BuildPath(PathStep step, Stand before, List<String> notes) {
         this.step = step;
@@ -52,6 +63,18 @@ final class BuildPath {
 
     static Stand build(PathStep step, Stand before, List<String> notes) {
         return before.with(step.id(), new BuildPath(step, before, notes).way());
+    }
+
+    /** How the legs are laid, as far as they can be. */
+    static List<Laid> laid(PathStep step, Stand before) {
+        BuildPath b = new BuildPath(step, before, new ArrayList<>());
+        try {
+            b.start();
+            step.legs().forEach(b::add);
+        } catch (GeometryException e) {
+            return b.laid; // the rest has no place
+        }
+        return b.laid;
     }
 
     private Way way() {
@@ -200,7 +223,9 @@ final class BuildPath {
                                 + " behind where the leg begins. Turn its direction, or pick something else.");
             }
         }
-        append(List.of(Leg.straight(at, at.plus(length, d), s.id())), s.bend());
+        Vec3 end = at.plus(length, d);
+        laid.add(new Laid(s.id(), at, List.of(end), d, null));
+        append(List.of(Leg.straight(at, end, s.id())), s.bend());
     }
 
     /** How far it goes along a direction until it is level with something. */
@@ -264,6 +289,7 @@ final class BuildPath {
         placed();
         Vec3 via = place(w.via(), at);
         Vec3 end = place(w.end(), via);
+        laid.add(new Laid(w.id(), at, List.of(via, end), null, null));
         Vec3 a = via.minus(at);
         Vec3 b = end.minus(at);
         Vec3 axis = a.cross(b);
@@ -294,6 +320,7 @@ final class BuildPath {
                 ? way
                 : end(s.first(), points.get(0), points.get(1).minus(points.get(0)));
         Vec3 last = end(s.last(), points.get(n - 1), points.get(n - 1).minus(points.get(n - 2)));
+        laid.add(new Laid(s.id(), at, points.subList(at == null ? 0 : 1, n), first, last));
         Nurbs c = Through.points(
                 points,
                 first == null ? null : first.times(s.first().strength()),

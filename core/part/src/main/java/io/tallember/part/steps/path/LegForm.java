@@ -113,9 +113,10 @@ final class LegForm {
                     f.choose(row + ".along", "line");
                     f.choose(row + ".second.along", "line");
                 }
-                boolean along = Set.of("along", "middle", "views", "dropped").contains(f.chosen(row + ".kind"));
-                f.aim(along ? AlongForm.aim(f, row + ".") : "");
+                boolean along = ALONG.contains(f.chosen(row + ".kind"));
+                f.aim(along ? AlongForm.aim(f, row + ".") : f.is(row + ".kind", "spline") ? row + ".place" : "");
             }
+            case "place" -> PointsForm.placed(f, row);
             case "along" -> f.aim(AlongForm.aim(f, row + "."));
             case "second.along" -> f.aim(AlongForm.aim(f, row + ".second."));
             case "by" -> CoilForm.follow(f, row);
@@ -244,6 +245,10 @@ final class LegForm {
             case "spline" -> {
                 PointsForm.say(f, p, row, 1);
                 p.act("more");
+                p.pick("place", false, h -> PointsForm.placed(f, h), "corner", "mark", "edge", "place")
+                                .quiet(true)
+                                .apart =
+                        true;
                 end(f, p, row, "out");
                 end(f, p, row, "finish");
             }

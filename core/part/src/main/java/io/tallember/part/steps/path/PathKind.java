@@ -8,8 +8,10 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.steps.AlongForm;
+import io.tallember.part.steps.Content;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
+import io.tallember.part.steps.Grip;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
 import io.tallember.part.steps.Offer;
@@ -18,9 +20,11 @@ import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.Remedy;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
+import io.tallember.part.steps.Texts;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -100,6 +104,43 @@ public final class PathKind extends Kind {
             LegForm.open(f, "legs." + leg.path("id").asString(""), leg, (place, v, m) -> open(f, place, v, m));
         }
         f.aim("");
+    }
+
+    @Override
+    protected List<Grip> grips(Form f) {
+        return PathView.grips(f);
+    }
+
+    @Override
+    protected Optional<Vec3> placedFrom(Form f) {
+        return PathView.placedFrom(f);
+    }
+
+    @Override
+    protected void moveTo(Form f, String place, Vec3 to) {
+        String at = place.isEmpty() ? "" : place + ".";
+        Vec3 from = f.is(at + "spot", "by") ? PathView.before(f, place) : Vec3.ZERO;
+        Vec3 p = to.minus(from);
+        set(f, at + "x", p.x());
+        set(f, at + "y", p.y());
+        set(f, at + "z", p.z());
+    }
+
+    /** Sets a coordinate unless it is the same anyway, so that a formula that gives it stays. */
+    private static void set(Form f, String place, double mm) {
+        if (!(Math.abs(f.number(place, Measure.LENGTH, Double.NaN) - mm) < 1e-9)) {
+            f.length(place, mm);
+        }
+    }
+
+    @Override
+    protected void pulled(Form f, String place, double v) {
+        if (place.endsWith(".first") || place.endsWith(".last")) {
+            double strength = Math.max(0.05, Math.rint(v * 20) / 20);
+            f.set(place, new Content.Text(Texts.shortest(strength, 2), strength));
+        } else {
+            super.pulled(f, place, v);
+        }
     }
 
     @Override
@@ -212,6 +253,10 @@ public final class PathKind extends Kind {
 
     @Override
     protected void write(Form f, ObjectNode n) {
+        told(f, n);
+    }
+
+    static void told(Form f, ObjectNode n) {
         ObjectNode start = n.putObject("start");
         switch (f.chosen("from")) {
             case "at" -> List.of("x", "y", "z").forEach(k -> f.write(start, k, k));

@@ -1,12 +1,20 @@
 package io.tallember.part.steps.path;
 
+import io.tallember.geometry.ArcLength;
+import io.tallember.geometry.Curve;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
 import io.tallember.part.steps.Content;
+import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
 import io.tallember.part.steps.Pen;
+import io.tallember.part.steps.Texts;
+import io.tallember.solid.Edge;
 import java.util.List;
+import java.util.Optional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -42,6 +50,56 @@ final class PointsForm {
         return now;
     }
 
+    /** What a click in the view gives for a further place: a corner, a place on an edge, or one in space. */
+    static Optional<JsonNode> placed(Form f, Hit h) {
+        if (h.what() == Hit.What.PLACE && h.point() != null) {
+            ObjectNode n = Kind.MAKE.objectNode();
+            n.put("x", h.point().x()).put("y", h.point().y()).put("z", h.point().z());
+            return Optional.of(n);
+        }
+        return h.cornerRef().or(() -> h.edgeRef(f.context()).map(e -> ((ObjectNode) e)
+                .put("share", share(h, f.context()))));
+    }
+
+    /** The share of a clicked edge's length, in whole percent from where its curve begins, that is nearest to the click. */
+    private static double share(Hit h, Context c) {
+        Optional<Edge> edge = h.edge(c);
+        if (edge.isEmpty() || h.from() == null || h.way() == null) {
+            return 50;
+        }
+        Curve curve = edge.get().curve();
+        Interval range = edge.get().range();
+        Vec3 way = h.way().unit();
+        double whole = ArcLength.of(curve, range);
+        double best = 50;
+        double least = Double.POSITIVE_INFINITY;
+        for (int i = 0; i <= 100; i++) {
+            double t = ArcLength.parameter(curve, range, i / 100.0 * whole);
+            double off = curve.point(t).minus(h.from()).cross(way).length();
+            if (off < least) {
+                least = off;
+                best = i;
+            }
+        }
+        return best;
+    }
+
+    /** Adds the place that was clicked at the end, and waits for another. */
+    static void placed(Form f, String row) {
+        JsonNode picked = f.one(row + ".place");
+        f.pick(row + ".place", List.of());
+        f.aim(row + ".place");
+        if (picked != null) {
+            fill(f, insert(f, row, f.rows(row + ".points").size()), picked, (place, v, m) -> {
+                if (m == Measure.LENGTH) {
+                    f.length(place, v);
+                } else {
+                    f.set(place, new Content.Text(Texts.shortest(v, 6), v));
+                }
+            });
+        }
+    }
+
     /** Puts a place halfway between one and the one before it. */
     static void between(Form f, String row, String id) {
         List<String> rows = f.rows(row + ".points");
@@ -68,20 +126,23 @@ final class PointsForm {
         }
         f.rows(row + ".points", List.of());
         for (JsonNode p : all) {
-            String at = insert(f, row, f.rows(row + ".points").size());
-            if (p.has("corner")) {
-                f.choose(at + ".spot", "corner");
-                f.pick(at + ".corner", p);
-            } else if (p.has("edge")) {
-                f.choose(at + ".spot", "edge");
-                ObjectNode edge = ((ObjectNode) p).deepCopy();
-                edge.remove("share");
-                f.pick(at + ".edge", edge);
-                opened.number(at + ".share", p.path("share").asDouble(50), Measure.PLAIN);
-            } else {
-                f.choose(at + ".spot", p.path("on").asBoolean(false) ? "by" : "at");
-                AXES.forEach(k -> opened.number(at + "." + k, p.path(k).asDouble(0), Measure.LENGTH));
-            }
+            fill(f, insert(f, row, f.rows(row + ".points").size()), p, opened);
+        }
+    }
+
+    private static void fill(Form f, String at, JsonNode p, LegForm.Opened opened) {
+        if (p.has("corner")) {
+            f.choose(at + ".spot", "corner");
+            f.pick(at + ".corner", p);
+        } else if (p.has("edge")) {
+            f.choose(at + ".spot", "edge");
+            ObjectNode edge = ((ObjectNode) p).deepCopy();
+            edge.remove("share");
+            f.pick(at + ".edge", edge);
+            opened.number(at + ".share", p.path("share").asDouble(50), Measure.PLAIN);
+        } else {
+            f.choose(at + ".spot", p.path("on").asBoolean(false) ? "by" : "at");
+            AXES.forEach(k -> opened.number(at + "." + k, p.path(k).asDouble(0), Measure.LENGTH));
         }
     }
 
