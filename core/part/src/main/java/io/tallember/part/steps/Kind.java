@@ -160,6 +160,29 @@ public abstract class Kind {
         return List.of();
     }
 
+    /** The step that a sentence tells; empty while something is missing or wrong. */
+    protected final Optional<Step> whole(Form f) {
+        if (pen(f).lacking().isPresent()) {
+            return Optional.empty();
+        }
+        ObjectNode n = MAKE.objectNode();
+        try {
+            write(f, n);
+            return Optional.of(read(
+                    new Own("told", "", false),
+                    new Fields(n, f.kind()),
+                    new Typed(f.context().doc()),
+                    "told"));
+        } catch (GeometryException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** Where sections begin in the view, and which way round they go. */
+    protected List<Start> starts(Form f) {
+        return List.of();
+    }
+
     /** Places in the view that can be moved. */
     protected List<Grip> grips(Form f) {
         return List.of();
@@ -339,9 +362,8 @@ public abstract class Kind {
     }
 
     private static String nextAim(Pen p) {
-        List<Slot> picks = p.slots().values().stream()
-                .filter(s -> s.isPick() && !s.apart)
-                .toList();
+        List<Slot> picks =
+                p.slots().values().stream().filter(s -> s.isPick() && !s.apart).toList();
         return picks.stream()
                 .filter(s -> !s.lack.isEmpty())
                 .findFirst()
@@ -365,7 +387,10 @@ public abstract class Kind {
         Optional<JsonNode> ref = aim == null || !aim.isPick() ? Optional.empty() : aim.taker.apply(h);
         if (ref.isEmpty()) {
             Slot other = p.slots().values().stream()
-                    .filter(s -> s.isPick() && !s.apart && s != aim && s.taker.apply(h).isPresent())
+                    .filter(s -> s.isPick()
+                            && !s.apart
+                            && s != aim
+                            && s.taker.apply(h).isPresent())
                     .filter(s -> !s.lack.isEmpty() || aim == null)
                     .findFirst()
                     .orElse(null);
@@ -402,6 +427,11 @@ public abstract class Kind {
             moved(f, at, Hit.vec(entry.get("moved")));
             return;
         }
+        if (entry.has("press") && starts(f).stream().anyMatch(m -> m.acts().contains(at))) {
+            press(f, at);
+            aimed(f);
+            return;
+        }
         Slot s = p.slots().get(at);
         if (s == null) {
             throw Refusal.of("The sentence has no place " + Refusal.quoted(at) + " as it stands.");
@@ -433,7 +463,9 @@ public abstract class Kind {
 
     /** A place that was moved in the view: its three coordinates. */
     private void moved(Form f, String at, Vec3 to) {
-        boolean held = grips(f).stream().anyMatch(g -> g.foot() == null && g.place().equals(at));
+        boolean held =
+                grips(f).stream().anyMatch(g -> g.foot() == null && g.place().equals(at))
+                        || starts(f).stream().anyMatch(m -> m.place().equals(at));
         if (!held || to == null) {
             throw Refusal.of("Nothing can be moved at " + Refusal.quoted(at) + ".");
         }

@@ -31,6 +31,7 @@ public final class Slot {
     public boolean many;
     /** Whether it waits for a click only when asked to. */
     public boolean apart;
+
     public List<JsonNode> held = List.of();
     public List<Option> options = List.of();
     public boolean number;

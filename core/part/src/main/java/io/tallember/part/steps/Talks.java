@@ -170,6 +170,14 @@ public final class Talks {
                 o.put("unit", g.unit());
             }
         }
+        ArrayNode starts = n.putArray("starts");
+        for (Start m : k.starts(f)) {
+            ObjectNode o = starts.addObject().put("at", m.place()).put("number", m.number());
+            References.put(o, "place", m.at());
+            References.put(o, "way", m.way());
+            ArrayNode spots = o.putArray("spots");
+            m.spots().forEach(v -> spots.addArray().add(v.x()).add(v.y()).add(v.z()));
+        }
         if (n.get("takes").toString().contains("\"place\"")) {
             k.placedFrom(f).ifPresent(v -> References.put(n, "placing", v));
         }

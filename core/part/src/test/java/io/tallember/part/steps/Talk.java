@@ -101,9 +101,19 @@ final class Talk {
                 entry(word(rest, 0), MAKE.objectNode().put("out", items.get(Integer.parseInt(word(rest, 1)) - 1)));
             case "fits" -> assertThat(String.join(" ", fitting(rest))).isEqualTo(word(rest, " ="));
             case "measures" -> assertThat(answer.get("measures").size()).isEqualTo(Integer.parseInt(rest));
-            case "grips" -> assertThat(String.join(" ", answer.get("grips").findValuesAsString("at"))).isEqualTo(rest);
+            case "grips" ->
+                assertThat(String.join(" ", answer.get("grips").findValuesAsString("at"))
+                                .strip())
+                        .isEqualTo(rest);
+            case "begun-at" -> {
+                JsonNode m = answer.get("starts").get(Integer.parseInt(word(rest, 0)) - 1);
+                assertThat(m.get("place") + " " + m.get("way")).isEqualTo(word(rest, 1));
+            }
             case "grip" -> assertThat(answer.get("grips").toString()).contains(rest);
-            case "moves" -> entry(word(rest, 0), MAKE.objectNode().set("moved", place(word(rest, 1))));
+            case "moves" ->
+                entry(
+                        word(rest, 0).equals("start") ? "" : word(rest, 0),
+                        MAKE.objectNode().set("moved", place(word(rest, 1))));
             case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
             default -> typed(l);
         }

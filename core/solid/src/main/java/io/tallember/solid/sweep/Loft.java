@@ -73,8 +73,55 @@ public final class Loft {
      * @param profile null for a point
      * @param point null for a profile
      * @param shift by how many corners its outline is to begin later than proposed
+     * @param flipped whether its outline is gone round the other way than proposed
      */
-    public record Section(Profile profile, Vec3 point, int shift) {}
+    public record Section(Profile profile, Vec3 point, int shift, boolean flipped) {
+        public Section(Profile profile, Vec3 point, int shift) {
+            this(profile, point, shift, false);
+        }
+    }
+
+    /**
+     * Where a section begins.
+     *
+     * @param start its place, and {@code way} the unit direction in which its outline goes on from there
+     * @param corners where it could begin instead, in order from its start on; none where guides tell it or it is round
+     */
+    public record Begin(Vec3 start, Vec3 way, List<Vec3> corners) {}
+
+    /** Where the outlines of sections begin, null for points; empty when they can't be led over into each other. */
+    public static List<Begin> begins(List<Section> sections, Shape shape, Tolerance tol) {
+        Loft l = new Loft(sections, shape, "", "", tol);
+        try {
+            l.checked();
+            l.pair();
+            Ring[] drawn = l.drawn(0, l.sections.stream().map(l::roughly).toList());
+            List<Ring> rings = java.util.Arrays.stream(drawn)
+                    .filter(java.util.Objects::nonNull)
+                    .toList();
+            boolean led = !shape.guides().isEmpty();
+            int[] shifts = l.sections.stream()
+                    .filter(s -> s.profile() != null)
+                    .mapToInt(Section::shift)
+                    .toArray();
+            java.util.Iterator<Ring> begun =
+                    Rings.begun(rings, led ? new int[shifts.length] : shifts).iterator();
+            List<Begin> out = new ArrayList<>();
+            for (Ring r : drawn) {
+                out.add(r == null ? null : begin(begun.next(), !led));
+            }
+            return out;
+        } catch (GeometryException e) {
+            return List.of();
+        }
+    }
+
+    private static Begin begin(Ring r, boolean free) {
+        List<Ring.Stretch> all = r.stretches();
+        List<Vec3> corners =
+                free && r.corners() > 0 ? all.stream().map(Ring.Stretch::start).toList() : List.of();
+        return new Begin(all.get(0).start(), all.get(0).way(true), corners);
+    }
 
     private final List<Section> sections;
     private final Shape shape;
@@ -235,7 +282,10 @@ public final class Loft {
                     out.add(like);
                 }
                 Section s = sections.get(i);
-                sections.set(i, new Section(new Profile(p.frame(), p.outer(), out, p.name()), s.point(), s.shift()));
+                sections.set(
+                        i,
+                        new Section(
+                                new Profile(p.frame(), p.outer(), out, p.name()), s.point(), s.shift(), s.flipped()));
             }
             before = sections.get(i).profile();
         }
@@ -278,7 +328,12 @@ public final class Loft {
         Ring[] out = new Ring[sections.size()];
         for (int i = 0; i < out.length; i++) {
             Profile p = sections.get(i).profile();
-            out[i] = p == null ? null : Ring.of(p.frame(), p.loops().get(loop), way(rough, i));
+            if (p != null) {
+                Vec3 z = p.frame().z();
+                boolean along = z.dot(way(rough, i)) >= 0;
+                out[i] = Ring.of(
+                        p.frame(), p.loops().get(loop), along == sections.get(i).flipped() ? z.negated() : z);
+            }
         }
         return out;
     }
@@ -526,7 +581,7 @@ public final class Loft {
             while (i + 1 < to && t > at[i + 1]) {
                 i++;
             }
-            Vec3 n = normals.get(i).lerp(normals.get(i + 1), (t - at[i]) / (at[i + 1] - at[i]));
+            Vec3 n = skin.toward(t, i, normals);
             for (int c = 0; c <= ACROSS; c++) {
                 double u = s.loU() + (s.hiU() - s.loU()) * c / ACROSS;
                 Vec3 out = s.normal(u, v);

@@ -239,7 +239,7 @@ final class LoftSkin {
             boolean mirrored = chord.times(2 * n.dot(chord)).minus(n).distance(m) < 1e-9;
             if (mirrored && sine < 1e-9) {
                 out.add(Leg.straight(p, q, id));
-            } else if (mirrored && n.dot(chord) > 0.05) {
+            } else if (mirrored && n.dot(chord) > -0.5) {
                 Vec3 axis = n.cross(chord).unit();
                 double half = Math.atan2(sine, n.dot(chord));
                 double r = p.distance(q) / 2 / Math.sin(half);
@@ -393,6 +393,14 @@ final class LoftSkin {
                 / l.range().length();
         double f = x * x * (3 - 2 * x) + from * x * (1 - x) * (1 - x) - to * x * x * (1 - x);
         return carriage.at(leg, l.range().at(f));
+    }
+
+    /** Where the skin goes at a parameter between a section and the next. */
+    Vec3 toward(double t, int section, List<Vec3> normals) {
+        double f = (t - at[section]) / (at[section + 1] - at[section]);
+        return shape.run() == Loft.Run.MIDDLE
+                ? frame(t, section).z()
+                : normals.get(section).lerp(normals.get(section + 1), f);
     }
 
     /** Whether the skin bends on evenly through an inner section: the middle line's bend must be the same on both sides of it. */

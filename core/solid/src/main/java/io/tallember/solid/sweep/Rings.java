@@ -21,6 +21,13 @@ final class Rings {
      * @param shifts by how many corners each is to begin later than proposed
      */
     static List<Ring> matched(List<Ring> rings, int[] shifts) {
+        List<Ring> begun = begun(rings, shifts);
+        boolean smooth = begun.stream().allMatch(r -> r.corners() == 0);
+        return uncreased(smooth ? begun : SmoothRings.of(begun));
+    }
+
+    /** The rings begun so that they match, with as many stretches each. */
+    static List<Ring> begun(List<Ring> rings, int[] shifts) {
         int master = 0;
         for (int i = 1; i < rings.size(); i++) {
             if (rings.get(i).corners() > rings.get(master).corners()) {
@@ -29,7 +36,7 @@ final class Rings {
         }
         Ring[] out = rings.toArray(new Ring[0]);
         if (out[master].corners() == 0) {
-            return uncreased(smooth(out));
+            return smooth(out);
         }
         out[master] = shifted(out[master], shifts[master]);
         for (int i = master + 1; i < out.length; i++) {
@@ -38,7 +45,7 @@ final class Rings {
         for (int i = master - 1; i >= 0; i--) {
             out[i] = shifted(like(out[i + 1], out[i]), shifts[i]);
         }
-        return uncreased(SmoothRings.of(List.of(out)));
+        return List.of(out);
     }
 
     /**
@@ -146,6 +153,13 @@ final class Rings {
 
     /** A direction of one section's plane, turned by as little as can be into the plane of another. */
     static Vec3 carried(Ring from, Ring to, Vec3 d) {
+        Vec3 chord = to.centre().minus(from.centre());
+        Vec3 axis = from.normal().cross(chord);
+        if (from.normal().dot(to.normal()) < -1 + 1e-12 && axis.length() > 1e-9 * chord.length()) {
+            // back where it came from: half a turn in the plane in which it goes
+            Vec3 a = axis.unit();
+            return a.times(2 * a.dot(d)).minus(d);
+        }
         return carried(from.normal(), to.normal(), d);
     }
 

@@ -153,6 +153,20 @@ class LoftTest {
         assertThat(volume(duct)).isBetween(0.9 * mean * 80 * Math.PI, 1.02 * mean * 80 * Math.PI);
     }
 
+    /** Two sections beside each other in one plane: which way each is left isn't told by how they lie. */
+    @Test
+    void goneRoundTheOtherWay() {
+        Profile a = polygon(Frame.WORLD, -12, -2, -8, -2, -8, 2, -12, 2);
+        Profile b = polygon(Frame.WORLD, 8, -2, 12, -2, 12, 2, 8, 2);
+        Body bow = lofted(MIDDLE, at(a), new Loft.Section(b, null, 0, true));
+        assertThat(volume(bow)).isCloseTo(16 * Math.PI * 10, within(1e-3));
+        List<Loft.Begin> begins = Loft.begins(List.of(at(a), new Loft.Section(b, null, 1, true)), MIDDLE, TOL);
+        assertThat(begins.get(1).corners()).hasSize(4);
+        assertThat(begins.get(1).way().dot(begins.get(0).way()))
+                .as("a corner later, seen from the other side")
+                .isCloseTo(0, within(1e-9));
+    }
+
     @Test
     void closed() {
         List<Loft.Section> all = new ArrayList<>();

@@ -31,16 +31,33 @@ final class BuildLoft {
     private BuildLoft() {}
 
     static Stand build(LoftStep step, Stand before, List<String> notes) {
+        Body body = Loft.of(sections(step, before, notes), shape(step, before, notes), step.id(), "r", TOL);
+        return Material.apply(step, "loft", List.of(body), before);
+    }
+
+    /** Where its sections begin; empty when something of it is lost. */
+    static List<Loft.Begin> begins(LoftStep step, Stand before) {
+        List<String> notes = new ArrayList<>();
+        try {
+            return Loft.begins(sections(step, before, notes), shape(step, before, notes), TOL);
+        } catch (GeometryException e) {
+            return List.of();
+        }
+    }
+
+    private static List<Loft.Section> sections(LoftStep step, Stand before, List<String> notes) {
         List<Loft.Section> all = new ArrayList<>();
         for (LoftStep.Section s : step.sections()) {
             all.add(section(s, step, before, notes));
         }
+        return all;
+    }
+
+    private static Loft.Shape shape(LoftStep step, Stand before, List<String> notes) {
         List<Way> guides = step.guides().stream()
                 .map(g -> Ways.along(g, "a guide of this loft", before, notes))
                 .toList();
-        Loft.Shape shape = new Loft.Shape(step.run(), step.first(), step.last(), step.closed(), guides);
-        Body body = Loft.of(all, shape, step.id(), "r", TOL);
-        return Material.apply(step, "loft", List.of(body), before);
+        return new Loft.Shape(step.run(), step.first(), step.last(), step.closed(), guides);
     }
 
     private static Loft.Section section(LoftStep.Section s, LoftStep step, Stand before, List<String> notes) {
@@ -57,7 +74,7 @@ final class BuildLoft {
             }
             p = Wall.along(p, step.thin().thickness(), step.thin().side(), TOL).get(0);
         }
-        return new Loft.Section(p, null, s.shift());
+        return new Loft.Section(p, null, s.shift(), s.flipped());
     }
 
     private static Profile region(LoftStep.Of.Region r, Stand before, List<String> notes) {

@@ -1,6 +1,7 @@
 package io.tallember.part.steps.loft;
 
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.Measure;
 import io.tallember.part.RegionReference;
@@ -22,6 +23,7 @@ import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.PickWords;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Slot;
+import io.tallember.part.steps.Start;
 import io.tallember.solid.sweep.Loft;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -74,12 +76,13 @@ public final class LoftKind extends Kind {
         f.choose("made", "solid");
         f.usual("thickness", 2, 1 / 16.0);
         f.rows("turned", List.of());
+        f.rows("flipped", List.of());
         f.rows("guides", List.of());
     }
 
     /** Between planes that lean, the outline is carried along the middle. */
     private static void likelyRun(Form f) {
-        List<io.tallember.geometry.Vec3> normals = f.picked("sections").stream()
+        List<Vec3> normals = f.picked("sections").stream()
                 .flatMap(r -> f.context().sketch(r.path("sketch").asString("")).stream())
                 .map(s -> s.frame().z())
                 .toList();
@@ -159,9 +162,14 @@ public final class LoftKind extends Kind {
             ObjectNode ref = ((ObjectNode) all.get(i)).deepCopy();
             int shift = ref.path("shift").asInt(0);
             ref.remove("shift");
+            boolean flipped = ref.path("flipped").asBoolean(false);
+            ref.remove("flipped");
             refs.add(ref);
             if (shift != 0) {
                 turn(f, i + 1, shift);
+            }
+            if (flipped) {
+                flip(f, i + 1);
             }
         }
         f.pick("sections", refs);
@@ -188,16 +196,86 @@ public final class LoftKind extends Kind {
         f.set(row + ".by", new Content.Text(Integer.toString(by), null));
     }
 
+    /** Goes the other way round a section, or as proposed again. */
+    private static void flip(Form f, int section) {
+        Optional<String> row = f.rows("flipped").stream()
+                .filter(r -> Integer.valueOf(section).equals(f.whole("flipped." + r + ".section")))
+                .findFirst();
+        if (row.isPresent()) {
+            f.dropRow("flipped", row.get());
+        } else {
+            String added = "flipped." + f.addRow("flipped", f.rows("flipped").size());
+            f.set(added + ".section", new Content.Text(Integer.toString(section), null));
+        }
+    }
+
+    @Override
+    protected List<Start> starts(Form f) {
+        Optional<Step> step = f.picked("sections").size() < 2 ? Optional.empty() : whole(f);
+        if (step.isEmpty()) {
+            return List.of();
+        }
+        List<Loft.Begin> all = BuildLoft.begins(
+                (LoftStep) step.get(), f.context().built().get().stand());
+        List<Start> out = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            Loft.Begin b = all.get(i);
+            if (b != null) {
+                out.add(new Start("starts." + (i + 1), i + 1, b.start(), b.way(), b.corners()));
+            }
+        }
+        return out;
+    }
+
+    /** A section begun at the corner nearest to where its mark was led. */
+    @Override
+    protected void moveTo(Form f, String place, Vec3 to) {
+        int section = section(place);
+        List<Vec3> spots = starts(f).stream()
+                .filter(s -> s.place().equals(place))
+                .findFirst()
+                .orElseThrow()
+                .spots();
+        int by = 0;
+        for (int i = 1; i < spots.size(); i++) {
+            by = spots.get(i).distance(to) < spots.get(by).distance(to) - 1e-9 ? i : by;
+        }
+        int now = 0;
+        for (String row : List.copyOf(f.rows("turned"))) {
+            if (Integer.valueOf(section).equals(f.whole("turned." + row + ".section"))) {
+                Integer own = f.whole("turned." + row + ".by");
+                now += own == null ? 0 : own;
+                f.dropRow("turned", row);
+            }
+        }
+        int whole = spots.isEmpty() ? 0 : Math.floorMod(now + by, spots.size());
+        if (whole != 0) {
+            turn(f, section, whole);
+        }
+    }
+
+    private static int section(String place) {
+        return Integer.parseInt(place.split("\\.")[1]);
+    }
+
     @Override
     protected void press(Form f, String place) {
-        if (place.equals("order")) {
+        if (place.endsWith(Start.FLIP)) {
+            flip(f, section(place));
+        } else if (place.endsWith(Start.EARLIER)) {
+            List<JsonNode> all = new ArrayList<>(f.picked("sections"));
+            Collections.swap(all, section(place) - 1, section(place) - 2);
+            f.pick("sections", all);
+        } else if (place.equals("flip")) {
+            flip(f, f.picked("sections").size());
+        } else if (place.equals("order")) {
             List<JsonNode> all = new ArrayList<>(f.picked("sections"));
             Collections.reverse(all);
             f.pick("sections", all);
         } else if (place.equals("turn")) {
             turn(f, f.picked("sections").size(), 1);
         } else if (!AlongForm.press(f, place)) {
-            f.dropRow("turned", place.split("\\.")[1]);
+            f.dropRow(place.split("\\.")[0], place.split("\\.")[1]);
         }
     }
 
@@ -205,6 +283,7 @@ public final class LoftKind extends Kind {
     protected void again(Form f) {
         f.pick("sections", List.of());
         f.rows("turned", List.of());
+        f.rows("flipped", List.of());
         f.rows("guides", List.of());
     }
 
@@ -232,6 +311,12 @@ public final class LoftKind extends Kind {
             row.count("by", -100, 100);
             row.act("drop");
         }
+        List<String> others = f.rows("flipped");
+        for (int i = 0; i < others.size(); i++) {
+            Pen row = p.row("flipped", others.get(i), i + 1);
+            row.count("section", 1, Math.max(1, n));
+            row.act("drop");
+        }
         AlongForm.sayGuides(f, p);
         p.choice("closed", "no", "yes").quiet(f.is("closed", "no"));
         p.choice("made", "solid", "inside", "outside", "middle").quiet(f.is("made", "solid"));
@@ -244,6 +329,7 @@ public final class LoftKind extends Kind {
                 p.act("guide");
             }
             p.act("turn");
+            p.act("flip");
             p.act("order");
         }
     }
@@ -260,7 +346,14 @@ public final class LoftKind extends Kind {
                 Integer by = f.whole("turned." + row + ".by");
                 shift += at != null && by != null && at == i + 1 ? by : 0;
             }
+            boolean flipped = false;
+            for (String row : f.rows("flipped")) {
+                flipped ^= Integer.valueOf(i + 1).equals(f.whole("flipped." + row + ".section"));
+            }
             all.add(shift == 0 ? s : s.put("shift", shift));
+            if (flipped) {
+                s.put("flipped", true);
+            }
         }
         n.put("run", f.chosen("run"));
         AlongForm.writeGuides(f, n);
@@ -291,7 +384,8 @@ public final class LoftKind extends Kind {
         List<LoftStep.Section> all = new ArrayList<>();
         for (JsonNode n : f.list("sections")) {
             Fields s = new Fields(n, "a section");
-            all.add(new LoftStep.Section(of(n, s), s.has("shift") ? s.whole("shift") : 0));
+            all.add(new LoftStep.Section(
+                    of(n, s), s.has("shift") ? s.whole("shift") : 0, s.has("flipped") && s.flag("flipped")));
         }
         return new LoftStep(
                 own.id(),
@@ -333,6 +427,9 @@ public final class LoftKind extends Kind {
             }
             if (s.shift() != 0) {
                 o.put("shift", s.shift());
+            }
+            if (s.flipped()) {
+                o.put("flipped", true);
             }
         }
         n.put("run", Words.of(l.run())).put("first", l.first()).put("last", l.last());

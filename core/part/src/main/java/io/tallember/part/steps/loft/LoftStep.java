@@ -44,8 +44,9 @@ public record LoftStep(
      * What it goes through.
      *
      * @param shift by how many corners the outline begins later than proposed
+     * @param flipped whether it is gone round the other way than proposed
      */
-    public record Section(Of of, int shift) {}
+    public record Section(Of of, int shift, boolean flipped) {}
 
     /** A region of a sketch, a flat face, or a corner or point. */
     public sealed interface Of {

@@ -246,9 +246,8 @@ final class LegForm {
                 PointsForm.say(f, p, row, 1);
                 p.act("more");
                 p.pick("place", false, h -> PointsForm.placed(f, h), "corner", "mark", "edge", "place")
-                                .quiet(true)
-                                .apart =
-                        true;
+                        .quiet(true)
+                        .apart = true;
                 end(f, p, row, "out");
                 end(f, p, row, "finish");
             }

@@ -108,18 +108,18 @@ public final class PathKind extends Kind {
 
     @Override
     protected List<Grip> grips(Form f) {
-        return PathView.grips(f);
+        return new PathView(f, whole(f)).grips();
     }
 
     @Override
     protected Optional<Vec3> placedFrom(Form f) {
-        return PathView.placedFrom(f);
+        return new PathView(f, whole(f)).placedFrom();
     }
 
     @Override
     protected void moveTo(Form f, String place, Vec3 to) {
         String at = place.isEmpty() ? "" : place + ".";
-        Vec3 from = f.is(at + "spot", "by") ? PathView.before(f, place) : Vec3.ZERO;
+        Vec3 from = f.is(at + "spot", "by") ? new PathView(f, whole(f)).before(place) : Vec3.ZERO;
         Vec3 p = to.minus(from);
         set(f, at + "x", p.x());
         set(f, at + "y", p.y());
@@ -253,10 +253,6 @@ public final class PathKind extends Kind {
 
     @Override
     protected void write(Form f, ObjectNode n) {
-        told(f, n);
-    }
-
-    static void told(Form f, ObjectNode n) {
         ObjectNode start = n.putObject("start");
         switch (f.chosen("from")) {
             case "at" -> List.of("x", "y", "z").forEach(k -> f.write(start, k, k));

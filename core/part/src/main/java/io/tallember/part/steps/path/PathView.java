@@ -1,43 +1,33 @@
 package io.tallember.part.steps.path;
 
-import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
-import io.tallember.part.PartDocument;
-import io.tallember.part.fields.Fields;
-import io.tallember.part.fields.Typed;
+import io.tallember.part.Step;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Grip;
-import io.tallember.part.steps.Kind;
-import io.tallember.part.steps.Own;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import tools.jackson.databind.node.ObjectNode;
 
 /** What of a path that is being told can be taken hold of in the view: its places, the ends of its legs, its strengths. */
 final class PathView {
-    private PathView() {}
+    private final Form f;
+    private final List<BuildPath.Laid> laid;
 
-    private static List<BuildPath.Laid> laid(Form f) {
-        ObjectNode n = Kind.MAKE.objectNode();
-        try {
-            PathKind.told(f, n);
-            PartDocument doc = f.context().doc();
-            Typed typed = new Typed(doc);
-            PathStep step = PathJson.read(new Own("path", "", false), new Fields(n, "path"), typed, "path");
-            return BuildPath.laid(step, f.context().built().get().stand());
-        } catch (GeometryException e) {
-            return List.of(); // something is still missing or wrong
-        }
+    /** @param step as the sentence tells it; empty while something is missing */
+    PathView(Form f, Optional<Step> step) {
+        this.f = f;
+        this.laid = step.map(s ->
+                        BuildPath.laid((PathStep) s, f.context().built().get().stand()))
+                .orElse(List.of());
     }
 
-    static List<Grip> grips(Form f) {
+    List<Grip> grips() {
         List<Grip> all = new ArrayList<>();
         if (f.is("from", "at")) {
-            all.add(Grip.free("", start(f)));
+            all.add(Grip.free("", start()));
         }
-        for (BuildPath.Laid leg : laid(f)) {
+        for (BuildPath.Laid leg : laid) {
             String row = "legs." + leg.id();
             switch (f.chosen(row + ".kind")) {
                 case "straight" -> {
@@ -45,10 +35,10 @@ final class PathView {
                         all.add(new Grip(row + ".length", leg.places().get(0), leg.from(), leg.first(), 1));
                     }
                 }
-                case "bow" -> places(f, row, leg, all);
+                case "bow" -> places(row, leg, all);
                 case "spline" -> {
-                    places(f, row, leg, all);
-                    strengths(f, row, leg, all);
+                    places(row, leg, all);
+                    strengths(row, leg, all);
                 }
                 default -> {}
             }
@@ -56,14 +46,12 @@ final class PathView {
         return all;
     }
 
-    private static Vec3 start(Form f) {
+    private Vec3 start() {
         return new Vec3(
-                f.number("x", Measure.LENGTH, 0),
-                f.number("y", Measure.LENGTH, 0),
-                f.number("z", Measure.LENGTH, 0));
+                f.number("x", Measure.LENGTH, 0), f.number("y", Measure.LENGTH, 0), f.number("z", Measure.LENGTH, 0));
     }
 
-    private static void places(Form f, String row, BuildPath.Laid leg, List<Grip> all) {
+    private void places(String row, BuildPath.Laid leg, List<Grip> all) {
         List<String> points = f.rows(row + ".points");
         for (int i = 0; i < points.size(); i++) {
             String at = row + ".points." + points.get(i);
@@ -74,7 +62,7 @@ final class PathView {
     }
 
     /** A strength of one reaches a third of the way to the next place. */
-    private static void strengths(Form f, String row, BuildPath.Laid leg, List<Grip> all) {
+    private void strengths(String row, BuildPath.Laid leg, List<Grip> all) {
         List<Vec3> places = new ArrayList<>(leg.places());
         if (leg.from() != null) {
             places.add(0, leg.from());
@@ -82,23 +70,23 @@ final class PathView {
         int n = places.size();
         if (leg.first() != null && !f.is(row + ".out", "free")) {
             double reach = places.get(1).distance(places.get(0)) / 3;
-            all.add(strength(f, row + ".first", places.get(0), leg.first(), reach));
+            all.add(strength(row + ".first", places.get(0), leg.first(), reach));
         }
         if (leg.last() != null && !f.is(row + ".finish", "free")) {
             double reach = places.get(n - 1).distance(places.get(n - 2)) / 3;
-            all.add(strength(f, row + ".last", places.get(n - 1), leg.last().negated(), reach));
+            all.add(strength(row + ".last", places.get(n - 1), leg.last().negated(), reach));
         }
     }
 
-    private static Grip strength(Form f, String place, Vec3 foot, Vec3 way, double unit) {
+    private Grip strength(String place, Vec3 foot, Vec3 way, double unit) {
         double v = f.number(place, Measure.PLAIN, 1);
         return new Grip(place, foot.plus(v * unit, way), foot, way, unit);
     }
 
     /** From where a further place is seen: the leg's last. */
-    static Optional<Vec3> placedFrom(Form f) {
+    Optional<Vec3> placedFrom() {
         String row = f.aim().endsWith(".place") ? f.aim().substring(0, f.aim().length() - ".place".length()) : "";
-        return laid(f).stream()
+        return laid.stream()
                 .filter(leg -> row.equals("legs." + leg.id()))
                 .map(leg -> leg.places().get(leg.places().size() - 1))
                 .findFirst()
@@ -106,10 +94,10 @@ final class PathView {
     }
 
     /** The place before one that is told from there. */
-    static Vec3 before(Form f, String place) {
+    Vec3 before(String place) {
         String row = place.substring(0, place.indexOf(".points."));
         int i = f.rows(row + ".points").indexOf(place.substring(place.lastIndexOf('.') + 1));
-        return laid(f).stream()
+        return laid.stream()
                 .filter(leg -> row.equals("legs." + leg.id()))
                 .map(leg -> i > 0 ? leg.places().get(i - 1) : leg.from())
                 .findFirst()

@@ -57,8 +57,8 @@ final class PointsForm {
             n.put("x", h.point().x()).put("y", h.point().y()).put("z", h.point().z());
             return Optional.of(n);
         }
-        return h.cornerRef().or(() -> h.edgeRef(f.context()).map(e -> ((ObjectNode) e)
-                .put("share", share(h, f.context()))));
+        return h.cornerRef()
+                .or(() -> h.edgeRef(f.context()).map(e -> ((ObjectNode) e).put("share", share(h, f.context()))));
     }
 
     /** The share of a clicked edge's length, in whole percent from where its curve begins, that is nearest to the click. */
