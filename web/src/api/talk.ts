@@ -122,6 +122,15 @@ export interface Grip {
   unit?: number;
 }
 
+/** Where a section begins, which way it is gone round from there, and where else it could begin. */
+export interface Start {
+  at: string;
+  number: number;
+  place: Vec3;
+  way: Vec3;
+  spots: Vec3[];
+}
+
 /** A sentence after an entry. */
 export interface Answer extends Sentence {
   filled: Filled;
@@ -139,6 +148,7 @@ export interface Answer extends Sentence {
   seenWithout: boolean;
   handles: Handle[];
   grips?: Grip[];
+  starts?: Start[];
   /** While places are put in the view: from where the next one goes on. */
   placing?: Vec3;
   /** Lines that show from where its lengths are measured. */

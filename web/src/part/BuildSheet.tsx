@@ -20,7 +20,14 @@ import { VersionList } from "./VersionList";
 export function BuildSheet() {
   const { view, preview, doing, panel, set } = usePartOf("view", "preview", "doing", "panel", "set");
   const deleting = usePart((s) => s.deleting);
-  if (!view) return <aside className="sheet" />;
+  if (!view)
+    return (
+      <aside className="sheet">
+        <p className="opening" role="status">
+          Opening the part and building its solids…
+        </p>
+      </aside>
+    );
   const failed = view.steps.filter((s) => s.status === "failed").length;
   const off = view.steps.filter((s) => s.off).length;
   const row = (s: Step, i: number) => (

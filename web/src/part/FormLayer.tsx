@@ -4,6 +4,7 @@ import { currentScene } from "../scene/current";
 import { useLook } from "../scene/useLook";
 import { Grips } from "../sentence/Grips";
 import { Handles } from "../sentence/Handles";
+import { Starts } from "../sentence/Starts";
 import { enter } from "../sentence/machine";
 import { hitOf, sketchSlot } from "../sentence/pointing";
 import { isSketch } from "../sketch/drawn";
@@ -58,6 +59,7 @@ export function FormLayer() {
       {answer && <Measures answer={answer} />}
       {answer && <Handles answer={answer} />}
       {answer && <Grips answer={answer} />}
+      {answer && <Starts answer={answer} />}
       <SpotLayer />
       <Troubles />
     </svg>
