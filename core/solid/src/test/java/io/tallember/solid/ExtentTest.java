@@ -28,27 +28,6 @@ import org.junit.jupiter.api.Test;
 class ExtentTest {
     private static final Profile SQUARE = Shapes.polygon(Frame.WORLD, -5, -5, 5, -5, 5, 5, -5, 5);
 
-    /** A rectangle with round ends: arcs tangent to lines. */
-    private static Profile slot(double half, double r) {
-        return new Profile(
-                Frame.WORLD,
-                List.of(
-                        Shapes.line(-half, -r, half, -r, "a"),
-                        new Profile.Edge(
-                                new Circle(Frame.WORLD.at(new Vec3(half, 0, 0)), r),
-                                new Interval(-Math.PI / 2, Math.PI / 2),
-                                true,
-                                "b"),
-                        Shapes.line(half, r, -half, r, "c"),
-                        new Profile.Edge(
-                                new Circle(Frame.WORLD.at(new Vec3(-half, 0, 0)), r),
-                                new Interval(Math.PI / 2, 1.5 * Math.PI),
-                                true,
-                                "d")),
-                List.of(),
-                "slot");
-    }
-
     private static double volume(Body b) {
         Shapes.assertSound(List.of(b));
         return MassProperties.of(b).volume();
@@ -68,7 +47,7 @@ class ExtentTest {
     @Test
     void aLeaningSlotHasConesWithTangentPlanes() {
         for (double angle : new double[] {0.1, -0.1}) {
-            Body b = Taper.of(slot(8, 4), 5, angle, "s", "r", TOL);
+            Body b = Taper.of(Shapes.slot(8, 4), 5, angle, "s", "r", TOL);
             double r = 4 - 5 * Math.tan(angle);
             double cone = Math.PI * 5 / 3 * (16 + r * r + 4 * r);
             double middle = 16 * 5 * (8 + 2 * r) / 2;
@@ -105,7 +84,8 @@ class ExtentTest {
     @Test
     void aLeanThatLeavesNothingIsRefusedWithTheReason() {
         assertThatThrownBy(() -> Taper.of(SQUARE, 30, 0.3, "s", "r", TOL)).hasMessageContaining("Leaning by 17.19");
-        assertThatThrownBy(() -> Taper.of(slot(8, 4), 30, 0.3, "s", "r", TOL)).hasMessageContaining("smaller angle");
+        assertThatThrownBy(() -> Taper.of(Shapes.slot(8, 4), 30, 0.3, "s", "r", TOL))
+                .hasMessageContaining("smaller angle");
         assertThatThrownBy(() -> Taper.of(SQUARE, 5, 1.5, "s", "r", TOL)).hasMessageContaining("80 degrees");
         assertThatThrownBy(() -> Taper.of(SQUARE, Double.NaN, 0.1, "s", "r", TOL))
                 .hasMessageContaining("distance");

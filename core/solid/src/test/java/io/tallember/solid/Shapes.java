@@ -138,4 +138,25 @@ public final class Shapes {
         assertThat(uses.values()).as("every mesh edge is used both ways").allMatch(n -> n == 0);
         return six / 6;
     }
+
+    /** A rectangle with round ends: arcs tangent to lines. */
+    public static Profile slot(double half, double r) {
+        return new Profile(
+                Frame.WORLD,
+                List.of(
+                        line(-half, -r, half, -r, "a"),
+                        new Profile.Edge(
+                                new Circle(Frame.WORLD.at(new Vec3(half, 0, 0)), r),
+                                new Interval(-Math.PI / 2, Math.PI / 2),
+                                true,
+                                "b"),
+                        line(half, r, -half, r, "c"),
+                        new Profile.Edge(
+                                new Circle(Frame.WORLD.at(new Vec3(-half, 0, 0)), r),
+                                new Interval(Math.PI / 2, 1.5 * Math.PI),
+                                true,
+                                "d")),
+                List.of(),
+                "slot");
+    }
 }

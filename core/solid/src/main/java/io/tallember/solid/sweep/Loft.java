@@ -56,10 +56,17 @@ public final class Loft {
      * @param first how strongly it leaves its first section square, zero for free; {@code last} alike
      * @param closed whether it goes on from the last section into the first
      * @param guides lines that its sides follow, each through the outlines of all sections
+     * @param firstOn whether it leaves its first section, a face, so that it runs on from the faces beside that, instead of square;
+     *     {@code lastOn} alike
      */
-    public record Shape(Run run, double first, double last, boolean closed, List<Way> guides) {
+    public record Shape(
+            Run run, double first, double last, boolean closed, List<Way> guides, boolean firstOn, boolean lastOn) {
         public Shape {
             guides = List.copyOf(guides);
+        }
+
+        public Shape(Run run, double first, double last, boolean closed, List<Way> guides) {
+            this(run, first, last, closed, guides, false, false);
         }
 
         public Shape(Run run, double first, double last, boolean closed) {
@@ -74,12 +81,16 @@ public final class Loft {
      * @param point null for a profile
      * @param shift by how many corners its outline is to begin later than proposed
      * @param flipped whether its outline is gone round the other way than proposed
+     * @param beside the face that it is, or null
      */
-    public record Section(Profile profile, Vec3 point, int shift, boolean flipped) {
+    public record Section(Profile profile, Vec3 point, int shift, boolean flipped, Beside beside) {
         public Section(Profile profile, Vec3 point, int shift) {
-            this(profile, point, shift, false);
+            this(profile, point, shift, false, null);
         }
     }
+
+    /** A face of a body. */
+    public record Beside(Body body, Face face) {}
 
     /**
      * Where a section begins.
@@ -236,6 +247,16 @@ public final class Loft {
             throw new GeometryException(
                     Reason.BAD_VALUE, "A loft takes up to " + GuideMap.MOST + " guides. Take some out.");
         }
+        boolean on = shape.firstOn() || shape.lastOn();
+        if (on
+                && (shape.run() != Run.SMOOTH
+                        || shape.closed()
+                        || !shape.guides().isEmpty())) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "A loft runs on from the faces beside its ends when it is led smoothly, open and without guides. Leave its"
+                            + " ends square, or lead it so.");
+        }
         int holes = -1;
         for (int i = 0; i < n; i++) {
             Section s = sections.get(i);
@@ -285,7 +306,11 @@ public final class Loft {
                 sections.set(
                         i,
                         new Section(
-                                new Profile(p.frame(), p.outer(), out, p.name()), s.point(), s.shift(), s.flipped()));
+                                new Profile(p.frame(), p.outer(), out, p.name()),
+                                s.point(),
+                                s.shift(),
+                                s.flipped(),
+                                s.beside()));
             }
             before = sections.get(i).profile();
         }
@@ -415,7 +440,8 @@ public final class Loft {
     }
 
     /** The stretches of one loop: each in all sections as rows that fit together. */
-    private record Rows(List<Rational> likes, List<List<double[][]>> of) {}
+    private record Rows(
+            List<Rational> likes, List<List<double[][]>> of, List<double[][]> first, List<double[][]> last) {}
 
     private Rows rows(Ring[] rings) {
         int n = rings.length;
@@ -445,7 +471,28 @@ public final class Loft {
             }
             rows.add(of);
         }
-        return new Rows(likes, rows);
+        return new Rows(likes, rows, slopes(0, rings, rows, shape.first()), slopes(n - 1, rings, rows, shape.last()));
+    }
+
+    /** How the stretches of an end leave it where it runs on from the faces beside it; null where it doesn't. */
+    private List<double[][]> slopes(int section, Ring[] rings, List<List<double[][]>> rows, double strength) {
+        if (strength == 0 || !(section == 0 ? shape.firstOn() : shape.lastOn())) {
+            return null;
+        }
+        Beside beside = sections.get(section).beside();
+        if (beside == null) {
+            throw new GeometryException(
+                    Reason.BAD_VALUE,
+                    "Section " + (section + 1)
+                            + " is no face of the part, so there is nothing beside it to run on from. Pick a face, or leave"
+                            + " it square.");
+        }
+        RunOn on = new RunOn(beside, rings[section].stretches(), normals.get(section), tol);
+        List<double[][]> out = new ArrayList<>();
+        for (int k = 0; k < rows.size(); k++) {
+            out.add(on.row(k, rows.get(k).get(section), strength));
+        }
+        return out;
     }
 
     private void sides(int loop, Ring[] rings, Rows rows, List<List<Coedge>> firsts, List<List<Coedge>> lasts) {
@@ -503,7 +550,13 @@ public final class Loft {
         for (int i = 0; i < count; i++) {
             surfaces[i] = skin.carried()
                     ? skin.along(loop, i, from, to, turned)
-                    : skin.surface(rows.likes.get(i), rows.of.get(i), normals, from, to, turned);
+                    : skin.surface(
+                            rows.likes.get(i),
+                            rows.of.get(i),
+                            skin.ends(rows.of.get(i), normals, at(rows.first, i), at(rows.last, i)),
+                            from,
+                            to,
+                            turned);
             folds(surfaces[i], from, to, turned);
         }
         Edge[] rails = new Edge[count];
@@ -540,6 +593,10 @@ public final class Loft {
             String source = source(a, b, i) + (from == 0 && to == centres.size() - 1 ? "" : ";" + (from + 1));
             faces.add(new Face(s, sense, loops, List.of(new Origin(step, "side", source))));
         }
+    }
+
+    private static double[][] at(List<double[][]> all, int i) {
+        return all == null ? null : all.get(i);
     }
 
     private static String source(Station a, Station b, int i) {

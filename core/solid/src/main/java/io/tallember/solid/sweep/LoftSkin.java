@@ -294,12 +294,16 @@ final class LoftSkin {
         return out;
     }
 
-    /** The ends' derivatives as the shape asks for them. */
-    private Skinning.Ends ends(List<double[][]> rows, List<Vec3> normals) {
+    /**
+     * The ends' derivatives as the shape asks for them.
+     *
+     * @param first those at the first section where they are told, else null; {@code last} alike
+     */
+    Skinning.Ends ends(List<double[][]> rows, List<Vec3> normals, double[][] first, double[][] last) {
         int n = rows.size();
         return new Skinning.Ends(
-                shape.first() > 0 ? square(rows.get(0), normals.get(0), shape.first()) : null,
-                shape.last() > 0 ? square(rows.get(n - 1), normals.get(n - 1), shape.last()) : null,
+                first == null && shape.first() > 0 ? square(rows.get(0), normals.get(0), shape.first()) : first,
+                last == null && shape.last() > 0 ? square(rows.get(n - 1), normals.get(n - 1), shape.last()) : last,
                 shape.closed());
     }
 
@@ -318,13 +322,13 @@ final class LoftSkin {
      * @param rows of all sections
      * @param turned whether its v is to run the other way
      */
-    NurbsSurface surface(Rational like, List<double[][]> rows, List<Vec3> normals, int from, int to, boolean turned) {
+    NurbsSurface surface(Rational like, List<double[][]> rows, Skinning.Ends ends, int from, int to, boolean turned) {
         boolean free = shape.first() == 0 && shape.last() == 0;
         boolean straight = shape.run() == Loft.Run.STRAIGHT || rows.size() == 2 && free;
         if (straight) {
             return Skinning.straight(like, rows.get(turned ? to : from), rows.get(turned ? from : to));
         }
-        double[][][] slopes = Skinning.slopes(rows, at, ends(rows, normals));
+        double[][][] slopes = Skinning.slopes(rows, at, ends);
         if (!turned) {
             return Skinning.cubic(like, rows, slopes, at, from, to);
         }

@@ -17,11 +17,14 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
 import io.tallember.solid.Shapes;
 import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.mesh.MeshQuality;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
@@ -158,13 +161,60 @@ class LoftTest {
     void goneRoundTheOtherWay() {
         Profile a = polygon(Frame.WORLD, -12, -2, -8, -2, -8, 2, -12, 2);
         Profile b = polygon(Frame.WORLD, 8, -2, 12, -2, 12, 2, 8, 2);
-        Body bow = lofted(MIDDLE, at(a), new Loft.Section(b, null, 0, true));
+        Body bow = lofted(MIDDLE, at(a), new Loft.Section(b, null, 0, true, null));
         assertThat(volume(bow)).isCloseTo(16 * Math.PI * 10, within(1e-3));
-        List<Loft.Begin> begins = Loft.begins(List.of(at(a), new Loft.Section(b, null, 1, true)), MIDDLE, TOL);
+        List<Loft.Begin> begins = Loft.begins(List.of(at(a), new Loft.Section(b, null, 1, true, null)), MIDDLE, TOL);
         assertThat(begins.get(1).corners()).hasSize(4);
         assertThat(begins.get(1).way().dot(begins.get(0).way()))
                 .as("a corner later, seen from the other side")
                 .isCloseTo(0, within(1e-9));
+    }
+
+    /** From a face on: the skin is tangent to the walls that end there, flat, round and leaning ones. */
+    @Test
+    void runsOnFromAFace() {
+        Body frustum = lofted(STRAIGHT, square(0, 20), square(12, 14));
+        Body cone = lofted(SMOOTH, round(0, 10), round(12, 7));
+        Body slot = Extrude.of(Shapes.slot(8, 5), 0, 12, "s1", "r1", TOL);
+        for (Body below : List.of(frustum, cone, slot)) {
+            Face top = below.faces().stream()
+                    .filter(f ->
+                            f.surface() instanceof Plane && f.outward(Vec3.ZERO).z() > 0.9)
+                    .findFirst()
+                    .orElseThrow();
+            Profile p = FaceProfile.of(top, Frame.WORLD.movedAlongZ(12), "the face");
+            Loft.Section first = new Loft.Section(p, null, 0, false, new Loft.Beside(below, top));
+            Body on =
+                    lofted(new Loft.Shape(Loft.Run.SMOOTH, 1.5, 0, false, List.of(), true, false), first, round(30, 4));
+            int met = 0;
+            for (Edge e : on.edges()) {
+                for (double f : new double[] {0.01, 0.3, 0.5, 0.83, 0.99}) {
+                    Vec3 q = e.curve().point(e.range().at(f));
+                    Optional<Edge> under = below.edges().stream()
+                            .filter(x -> x.curve()
+                                            .point(x.curve().project(q, x.range()))
+                                            .distance(q)
+                                    < 1e-7)
+                            .findFirst();
+                    if (under.isPresent() && q.z() > 11.999) {
+                        Vec3 wall = below.facesOf(under.get()).stream()
+                                .filter(x -> x != top)
+                                .findFirst()
+                                .orElseThrow()
+                                .outward(q);
+                        Vec3 skin = on.facesOf(e).stream()
+                                .filter(x -> !(x.surface() instanceof Plane)
+                                        || x.outward(q).z() > -0.9)
+                                .findFirst()
+                                .orElseThrow()
+                                .outward(q);
+                        assertThat(skin.cross(wall).length()).isLessThan(1e-6);
+                        met++;
+                    }
+                }
+            }
+            assertThat(met).isGreaterThan(4);
+        }
     }
 
     @Test

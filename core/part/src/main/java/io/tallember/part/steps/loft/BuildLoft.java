@@ -11,6 +11,7 @@ import io.tallember.geometry.Way;
 import io.tallember.part.FaceReference;
 import io.tallember.part.rebuild.FaceFinder;
 import io.tallember.part.rebuild.Material;
+import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.PointFinder;
 import io.tallember.part.rebuild.Profiles;
@@ -57,16 +58,16 @@ final class BuildLoft {
         List<Way> guides = step.guides().stream()
                 .map(g -> Ways.along(g, "a guide of this loft", before, notes))
                 .toList();
-        return new Loft.Shape(step.run(), step.first(), step.last(), step.closed(), guides);
+        return new Loft.Shape(
+                step.run(), step.first(), step.last(), step.closed(), guides, step.firstOn(), step.lastOn());
     }
 
     private static Loft.Section section(LoftStep.Section s, LoftStep step, Stand before, List<String> notes) {
         if (s.of() instanceof LoftStep.Of.Point p) {
             return new Loft.Section(null, PointFinder.place(p.corner(), "this loft", before, notes), s.shift());
         }
-        Profile p = s.of() instanceof LoftStep.Of.Region r
-                ? region(r, before, notes)
-                : face(((LoftStep.Of.OfFace) s.of()).face(), before, notes);
+        Face face = s.of() instanceof LoftStep.Of.OfFace f ? face(f.face(), before, notes) : null;
+        Profile p = s.of() instanceof LoftStep.Of.Region r ? region(r, before, notes) : profile(face);
         if (step.thin() != null) {
             if (!p.holes().isEmpty()) {
                 throw new GeometryException(
@@ -74,7 +75,7 @@ final class BuildLoft {
             }
             p = Wall.along(p, step.thin().thickness(), step.thin().side(), TOL).get(0);
         }
-        return new Loft.Section(p, null, s.shift(), s.flipped());
+        return new Loft.Section(p, null, s.shift(), s.flipped(), face == null ? null : beside(face, before));
     }
 
     private static Profile region(LoftStep.Of.Region r, Stand before, List<String> notes) {
@@ -91,7 +92,21 @@ final class BuildLoft {
         return found.profile();
     }
 
-    private static Profile face(FaceReference ref, Stand before, List<String> notes) {
+    private static Loft.Beside beside(Face face, Stand before) {
+        return before.bodies().stream()
+                .map(PartBody::body)
+                .filter(b -> b.faces().contains(face))
+                .findFirst()
+                .map(b -> new Loft.Beside(b, face))
+                .orElse(null);
+    }
+
+    private static Profile profile(Face f) {
+        Vec3 p = f.loops().get(0).coedges().get(0).start().point();
+        return FaceProfile.of(f, Frame.of(p, f.outward(p)), "the face");
+    }
+
+    private static Face face(FaceReference ref, Stand before, List<String> notes) {
         FaceFinder.Found found = FaceFinder.find(ref, before.bodies())
                 .orElseThrow(() -> new GeometryException(
                         Reason.LOST_REFERENCE,
@@ -104,7 +119,6 @@ final class BuildLoft {
         if (!(f.surface() instanceof Plane)) {
             throw new GeometryException(Reason.BAD_VALUE, "A section has to be flat; pick a flat face or a region.");
         }
-        Vec3 p = f.loops().get(0).coedges().get(0).start().point();
-        return FaceProfile.of(f, Frame.of(p, f.outward(p)), "the face");
+        return f;
     }
 }

@@ -176,7 +176,9 @@ public final class LoftKind extends Kind {
         AlongForm.openGuides(f, n.path("guides"));
         for (String end : List.of("first", "last")) {
             double v = n.path(end).asDouble(0);
-            f.choose(end.equals("first") ? "begins" : "ends", v > 0 ? "square" : "free");
+            String led = n.path(end + "On").asBoolean(false) ? "on" : "square";
+            f.choose(end.equals("first") ? "begins" : "ends", v > 0 ? led : "free");
+            f.drop(end + "On");
             if (v > 0) {
                 open(f, end, v, Measure.PLAIN);
             }
@@ -295,13 +297,11 @@ public final class LoftKind extends Kind {
         s.among(f.context().sketches());
         p.choice("run", "smooth", "middle", "straight");
         if (!f.is("run", "straight") && !f.is("closed", "yes") && !f.is("run", "middle")) {
-            p.choice("begins", "free", "square").quiet(f.is("begins", "free"));
-            if (f.is("begins", "square")) {
-                p.number("first", Measure.PLAIN);
-            }
-            p.choice("ends", "free", "square").quiet(f.is("ends", "free"));
-            if (f.is("ends", "square")) {
-                p.number("last", Measure.PLAIN);
+            for (String end : List.of("begins", "ends")) {
+                p.choice(end, "free", "square", "on").quiet(f.is(end, "free"));
+                if (!f.is(end, "free")) {
+                    p.number(end.equals("begins") ? "first" : "last", Measure.PLAIN);
+                }
             }
         }
         List<String> rows = f.rows("turned");
@@ -359,9 +359,10 @@ public final class LoftKind extends Kind {
         AlongForm.writeGuides(f, n);
         boolean ends = f.is("run", "smooth") && !f.is("closed", "yes");
         for (String end : List.of("first", "last")) {
-            boolean square = ends && f.is(end.equals("first") ? "begins" : "ends", "square");
-            if (square) {
+            String led = f.chosen(end.equals("first") ? "begins" : "ends");
+            if (ends && !led.equals("free")) {
                 f.write(n, end, end);
+                n.put(end + "On", led.equals("on"));
             } else {
                 n.put(end, 0);
             }
@@ -395,6 +396,8 @@ public final class LoftKind extends Kind {
                 f.oneOf("run", Loft.Run.class),
                 f.plain("first", typed, place + "/first"),
                 f.plain("last", typed, place + "/last"),
+                f.has("firstOn") && f.flag("firstOn"),
+                f.has("lastOn") && f.flag("lastOn"),
                 f.flag("closed"),
                 References.guides(f),
                 References.thin(f, typed, place),
@@ -433,6 +436,12 @@ public final class LoftKind extends Kind {
             }
         }
         n.put("run", Words.of(l.run())).put("first", l.first()).put("last", l.last());
+        if (l.firstOn()) {
+            n.put("firstOn", true);
+        }
+        if (l.lastOn()) {
+            n.put("lastOn", true);
+        }
         n.put("closed", l.closed());
         References.guides(n, l.guides());
         References.put(n, l.thin());

@@ -21,6 +21,7 @@ import java.util.stream.Stream;
  *
  * @param sections in order
  * @param first how strongly it leaves its first section square to it; zero for free; {@code last} alike
+ * @param firstOn whether it runs on from the faces beside its first section instead of square to it; {@code lastOn} alike
  * @param closed whether it goes on from the last section into the first
  * @param guides that its sides follow
  * @param thin as a wall along the outlines; null for a solid
@@ -33,6 +34,8 @@ public record LoftStep(
         Loft.Run run,
         double first,
         double last,
+        boolean firstOn,
+        boolean lastOn,
         boolean closed,
         List<Along> guides,
         Thin thin,
@@ -111,6 +114,8 @@ public record LoftStep(
                 run,
                 place.equals("first") ? v : first,
                 place.equals("last") ? v : last,
+                firstOn,
+                lastOn,
                 closed,
                 guides,
                 place.equals("thickness") ? new Thin(v, thin.side()) : thin,
@@ -119,12 +124,12 @@ public record LoftStep(
 
     @Override
     public LoftStep numbered(String i, String n) {
-        return new LoftStep(i, n, off, sections, run, first, last, closed, guides, thin, mode);
+        return new LoftStep(i, n, off, sections, run, first, last, firstOn, lastOn, closed, guides, thin, mode);
     }
 
     @Override
     public LoftStep switched(boolean o) {
-        return new LoftStep(id, name, o, sections, run, first, last, closed, guides, thin, mode);
+        return new LoftStep(id, name, o, sections, run, first, last, firstOn, lastOn, closed, guides, thin, mode);
     }
 
     @Override
