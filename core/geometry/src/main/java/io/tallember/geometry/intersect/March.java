@@ -14,6 +14,8 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.Predicate;
+import java.util.function.ToDoubleFunction;
 
 /**
  * Meetings of two surfaces without a closed form: from the points of {@link Seeds} each branch is followed by steps along the
@@ -65,7 +67,8 @@ final class March {
             return SurfaceSurface.Result.of(elbow.joint());
         }
         boolean swap = rank(a) == rank(b) ? scale(b, where) < scale(a, where) : rank(b) > rank(a);
-        Seeds seeds = swap ? Seeds.of(b, a, where, elbow, tol) : Seeds.of(a, b, where, elbow, tol);
+        Predicate<Vec3> joint = elbow == null ? p -> false : elbow::covers;
+        Seeds seeds = swap ? Seeds.of(b, a, where, joint, tol) : Seeds.of(a, b, where, joint, tol);
         List<Vec3> ends = new ArrayList<>(seeds.branching);
         tip(a, b, where, tol, ends);
         tip(b, a, where, tol, ends);
@@ -79,22 +82,54 @@ final class March {
             from.removeIf(elbow::covers);
             from.addAll(m.besideJoint(elbow));
         }
-        from.sort(Comparator.comparingDouble(p -> -m.across(p).length()));
-        List<IntersectionCurve> curves = new ArrayList<>();
-        for (Vec3 p : from) {
-            boolean known = m.besideCrossing(p)
-                    || ends.stream().anyMatch(e -> e.distance(p) <= 2 * tol.linear())
-                    || curves.stream().anyMatch(c -> c.passes(p, 2 * tol.linear()));
-            if (!known) {
-                curves.add(m.branch(p));
-            }
-        }
+        List<IntersectionCurve> curves = m.branches(from, tol);
         ends.addAll(seeds.touching);
         List<Curve> all = new ArrayList<>(curves);
         if (elbow != null) {
             all.add(elbow.joint());
         }
         return new SurfaceSurface.Result(false, all, ends);
+    }
+
+    /** How far about a joint, by the surfaces' scale, what is found belongs to it while the surfaces run along each other. */
+    private static final double BESIDE = 0.3;
+
+    private static final double ALONG = 0.05;
+
+    /**
+     * Where two surfaces meet beside the lines along which they are known to touch; those aren't among the curves.
+     *
+     * @param distance to the nearest of these lines
+     */
+    static SurfaceSurface.Result beside(
+            Surface a, Surface b, Box3 where, ToDoubleFunction<Vec3> distance, Tolerance tol) {
+        Predicate<Vec3> joint = p ->
+                distance.applyAsDouble(p) < BESIDE * Math.min(where.diagonal(), Math.min(a.scaleAt(p), b.scaleAt(p)));
+        boolean swap = rank(a) == rank(b) ? scale(b, where) < scale(a, where) : rank(b) > rank(a);
+        Seeds seeds = swap ? Seeds.of(b, a, where, joint, tol) : Seeds.of(a, b, where, joint, tol);
+        List<Vec3> ends = new ArrayList<>(seeds.branching);
+        tip(a, b, where, tol, ends);
+        tip(b, a, where, tol, ends);
+        March m = new March(a, b, where, ends, seeds.flats);
+        List<Vec3> from = new ArrayList<>(seeds.crossing);
+        from.removeIf(p -> joint.test(p) && m.across(p).length() < ALONG);
+        List<Curve> all = new ArrayList<>(m.branches(from, tol));
+        ends.addAll(seeds.touching);
+        return new SurfaceSurface.Result(false, all, ends);
+    }
+
+    private List<IntersectionCurve> branches(List<Vec3> from, Tolerance tol) {
+        from.sort(Comparator.comparingDouble(p -> -across(p).length()));
+        List<IntersectionCurve> curves = new ArrayList<>();
+        for (Vec3 p : from) {
+            boolean known = besideCrossing(p)
+                    || ends.stream().anyMatch(e -> e.distance(p) <= 2 * tol.linear())
+                    || curves.stream().anyMatch(c -> c.passes(p, 2 * tol.linear()));
+            if (!known) {
+                curves.add(branch(p));
+            }
+        }
+        return curves;
     }
 
     /** Whether a point is so near to one where branches cross that they can't be told apart there; each is found farther out. */

@@ -23,6 +23,7 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 
 /**
  * At least one point on every branch in which two surfaces meet inside a box, and the points where they touch.
@@ -49,7 +50,7 @@ final class Seeds {
     private final Surface a;
     private final Surface b;
     private final Box3 where;
-    private final Elbow elbow;
+    private final Predicate<Vec3> joint;
     private final Tolerance tol;
     private final double cap;
     private final double widest;
@@ -71,8 +72,8 @@ final class Seeds {
 
     private final List<Vec3> extreme = new ArrayList<>();
 
-    private Seeds(Surface a, Surface b, Box3 where, Elbow elbow, Tolerance tol) {
-        this.elbow = elbow;
+    private Seeds(Surface a, Surface b, Box3 where, Predicate<Vec3> joint, Tolerance tol) {
+        this.joint = joint;
         this.a = a;
         this.b = b;
         this.where = where;
@@ -84,10 +85,10 @@ final class Seeds {
         this.cap = Math.max(where.diagonal() / 6, 10 * tol.linear());
     }
 
-    /** @param elbow a joint along which the two are known to touch, or null; extremes there are left out */
-    static Seeds of(Surface first, Surface b, Box3 where, Elbow elbow, Tolerance tol) {
+    /** @param joint where the two are known to touch along a line; extremes there are left out */
+    static Seeds of(Surface first, Surface b, Box3 where, Predicate<Vec3> joint, Tolerance tol) {
         Surface a = first instanceof Sphere ball ? polesAway(ball, b) : first;
-        Seeds s = new Seeds(a, b, where, elbow, tol);
+        Seeds s = new Seeds(a, b, where, joint, tol);
         double[] d = domain(a, where);
         int nu = a.uPeriod() > 0 ? 6 : 2;
         int nv = a.vPeriod() > 0 ? 6 : 2;
@@ -326,7 +327,7 @@ final class Seeds {
         double width = cell[2][0] - cell[0][0];
         double height = cell[2][1] - cell[0][1];
         Vec2 g = slope(u, v);
-        if (elbow != null && elbow.covers(a.point(u, v)) || Math.hypot(g.x(), g.y()) > 4 * LEAF) {
+        if (joint.test(a.point(u, v)) || Math.hypot(g.x(), g.y()) > 4 * LEAF) {
             return;
         }
         double det = 0;

@@ -101,6 +101,16 @@ public final class SurfaceSurface {
         return closed.orElseGet(() -> March.meet(a, b, where, tol));
     }
 
+    /**
+     * The same beside lines along which the two are known to touch, which aren't among the curves.
+     *
+     * @param distance to the nearest of these lines, in mm
+     */
+    public static Result beside(
+            Surface a, Surface b, Box3 where, java.util.function.ToDoubleFunction<Vec3> distance, Tolerance tol) {
+        return March.beside(a, b, where, distance, tol);
+    }
+
     private static Result planes(Plane p, Plane q, Box3 where, Tolerance tol) {
         Vec3 d = p.normal().cross(q.normal());
         double sine = d.length();

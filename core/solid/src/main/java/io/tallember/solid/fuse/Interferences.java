@@ -1,6 +1,8 @@
 package io.tallember.solid.fuse;
 
 import io.tallember.geometry.Box3;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -23,6 +25,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Where edges meet what belongs to other bodies. Leaves a mark on each edge at each place, notes which places lie on which
@@ -181,7 +184,8 @@ final class Interferences {
         vertexOnEdge(e.end(), h);
         vertexOnEdge(h.start(), e);
         vertexOnEdge(h.end(), e);
-        for (Meeting m : CurveCurve.meet(e.curve(), e.range(), h.curve(), h.range(), tol)) {
+        List<Meeting> met = CurveCurve.meet(e.curve(), e.range(), h.curve(), h.range(), tol);
+        for (Meeting m : apart(e, met, r -> CurveCurve.same(e.curve(), r, h.curve(), tol))) {
             Integer known = places.among(e.curve(), m.t(), marksAndEnds(e), OneContact.from(h.curve(), h.range()));
             if (known == null) {
                 known = places.among(h.curve(), m.s(), marksAndEnds(h), OneContact.from(e.curve(), e.range()));
@@ -190,6 +194,31 @@ final class Interferences {
             mark(e, place(e, place, m.t()), place);
             mark(h, place(h, place, m.s()), place);
         }
+    }
+
+    /**
+     * The meetings without those within stretches, between known places, that run along what is met within tolerance: these only tell
+     * where the one happens to change sides.
+     *
+     * @param along whether a stretch does
+     */
+    private List<Meeting> apart(Edge e, List<Meeting> met, Predicate<Interval> along) {
+        if (met.isEmpty() || e.curve() instanceof Line || marks(e).isEmpty()) {
+            return met;
+        }
+        double[] t = marksAndEnds(e).stream()
+                .mapToDouble(KnownPlaces.Known::t)
+                .sorted()
+                .toArray();
+        List<Meeting> out = new ArrayList<>(met);
+        for (int i = 0; i + 1 < t.length; i++) {
+            Interval r = new Interval(t[i], t[i + 1]);
+            Predicate<Meeting> within = m -> m.t() > r.lo() && m.t() < r.hi();
+            if (out.stream().anyMatch(within) && along.test(r)) {
+                out.removeIf(within);
+            }
+        }
+        return out;
     }
 
     /** The parameter of a place on an edge, near where it was found. */
@@ -233,7 +262,12 @@ final class Interferences {
             lying.add(new Lying(e, f));
             return;
         }
-        for (Meeting m : CurveSurface.meet(e.curve(), e.range(), f.surface(), tol)) {
+        List<Meeting> met = CurveSurface.meet(e.curve(), e.range(), f.surface(), tol);
+        List<Meeting> apart = apart(e, met, r -> CurveSurface.liesIn(e.curve(), r, f.surface(), tol));
+        if (apart.size() < met.size()) {
+            lying.add(new Lying(e, f));
+        }
+        for (Meeting m : apart) {
             Vec3 p = e.curve().point(m.t());
             Integer known = places.among(e.curve(), m.t(), marksAndEnds(e), f.surface()::signedDistance);
             Vec3 q = known != null ? pool.point(known) : p;

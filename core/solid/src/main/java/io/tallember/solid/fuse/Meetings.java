@@ -7,6 +7,8 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.SurfaceSurface;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
@@ -18,6 +20,12 @@ import java.util.Map;
 /** Where the surfaces of two faces meet, worked out once and asked for by several stages. */
 final class Meetings {
     private record Known(Surface other, Box3 where, SurfaceSurface.Result result) {}
+
+    /** Where along an edge it is looked whether two faces share it. */
+    private static final double[] SHARES = {0.02, 0.31, 0.5, 0.77, 0.98};
+
+    /** Faces whose normals differ by less, as a sine, run smoothly into each other. */
+    private static final double SMOOTH = 1e-5;
 
     private final Tolerance tol;
     private boolean touch;
@@ -64,8 +72,48 @@ final class Meetings {
         try {
             return meeting(p.a().surface(), p.b().surface(), where);
         } catch (GeometryException e) {
+            List<Edge> joints = e.reason() == GeometryException.Reason.UNSUPPORTED_INTERSECTION ? joints(p) : List.of();
+            if (!joints.isEmpty()) {
+                touch = true;
+                return beside(p, joints, where);
+            }
             throw new GeometryException(e.reason(), "Near " + where.centre().said() + ": " + e.sentence(), e.remedy());
         }
+    }
+
+    private SurfaceSurface.Result beside(FacePairs.Pair p, List<Edge> joints, Box3 where) {
+        return SurfaceSurface.beside(
+                p.a().surface(),
+                p.b().surface(),
+                where,
+                q -> joints.stream()
+                        .mapToDouble(e ->
+                                e.curve().point(e.curve().project(q, e.range())).distance(q))
+                        .min()
+                        .orElseThrow(),
+                tol);
+    }
+
+    /** Edges that two faces share, as one runs on smoothly from the other there: they touch along these and need not be cut. */
+    private List<Edge> joints(FacePairs.Pair p) {
+        return p.a().coedges().stream()
+                .map(Coedge::edge)
+                .filter(e -> shared(e, p))
+                .toList();
+    }
+
+    private boolean shared(Edge e, FacePairs.Pair p) {
+        for (double f : SHARES) {
+            Vec3 q = e.curve().point(e.range().at(f));
+            boolean on = p.b().coedges().stream()
+                    .map(Coedge::edge)
+                    .anyMatch(o ->
+                            o.curve().point(o.curve().project(q, o.range())).distance(q) <= 2 * tol.linear());
+            if (!on || p.a().outward(q).cross(p.b().outward(q)).length() > SMOOTH) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Whether the surfaces touch along one of their curves. */

@@ -20,6 +20,7 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Shapes;
+import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.mesh.MeshQuality;
 import java.util.ArrayList;
@@ -214,6 +215,13 @@ class LoftTest {
                 }
             }
             assertThat(met).isGreaterThan(4);
+            List<Body> one = Fuse.unite(List.of(below, on), TOL);
+            assertSound(one);
+            assertThat(MassProperties.of(one).volume())
+                    .as("they touch along the edges of the face between them")
+                    .isCloseTo(volume(below) + volume(on), within(1e-6));
+            assertThat(one.get(0).faces())
+                    .hasSize(below.faces().size() + on.faces().size() - 2);
         }
     }
 
