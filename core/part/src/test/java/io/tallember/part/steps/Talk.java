@@ -92,6 +92,12 @@ final class Talk {
             case "keep-refused" -> assertThat(refusal(this::keep)).isEqualTo(rest);
             case "builds" -> assertThat(newest().message()).isEmpty();
             case "fails" -> assertThat(newest().message()).contains(rest);
+            case "note" -> assertThat(newest().notes().toString()).contains(rest);
+            case "faces" ->
+                assertThat(built().solids().stream()
+                                .mapToInt(b -> b.faces().size())
+                                .sum())
+                        .isEqualTo(Integer.parseInt(rest));
             case "volume" ->
                 assertThat(MassProperties.of(built().solids()).volume())
                         .isCloseTo(Double.parseDouble(rest), within(0.01));

@@ -33,6 +33,11 @@ final class Fragments {
         }
     }
 
+    /** Cuts lines that lie on faces. */
+    void lay(List<Edge> lines, Interferences found) {
+        lines.forEach(e -> ofEdge.put(e, cut(e, found)));
+    }
+
     private List<Fragment.Half> cut(Edge e, Interferences found) {
         List<Interferences.Mark> marks = new ArrayList<>(found.marks(e));
         marks.sort(Comparator.comparingDouble(Interferences.Mark::t));

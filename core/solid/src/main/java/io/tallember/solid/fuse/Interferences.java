@@ -18,6 +18,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
@@ -95,6 +96,23 @@ final class Interferences {
                 touches.put(p, here);
             }
         }
+    }
+
+    /** Lets lines lie on faces: what they have in common with those and their edges, and with each other. */
+    void lay(List<Edge> lines, Collection<Face> faces) {
+        for (Edge e : lines) {
+            placeOf.put(e.start(), pool.add(e.start().point(), e.start()));
+            placeOf.put(e.end(), pool.add(e.end().point(), e.end()));
+        }
+        for (Edge e : lines) {
+            lines.forEach(o -> {
+                if (o != e) {
+                    edges(e, o);
+                }
+            });
+            faces.forEach(f -> near(f, e.bounds()).forEach(h -> edges(e, h)));
+        }
+        lines.forEach(e -> faces.forEach(f -> edgeFace(e, f)));
     }
 
     /** The edges of a face that come near a box, in order. */

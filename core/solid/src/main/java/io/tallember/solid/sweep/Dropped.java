@@ -13,6 +13,7 @@ import io.tallember.geometry.Way;
 import io.tallember.geometry.intersect.Between;
 import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.geometry.intersect.Meeting;
+import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
@@ -22,6 +23,8 @@ import java.util.List;
 public final class Dropped {
     private static final int EACH = 60;
     private static final int HALVINGS = 48;
+    /** How far from where it leaves a face within tolerance it crosses the rim, at most, in mm. */
+    private static final double NEAR_RIM = 1e-2;
 
     private final List<Face> faces;
     private final Vec3 direction;
@@ -73,13 +76,16 @@ public final class Dropped {
             double s = i / (double) EACH;
             Landing next = landing(on(l, s));
             while (next.face != now.face) {
-                double cut = last(l, before, s, now.face);
+                double cut = onRim(l, last(l, before, s, now.face), now);
                 if (cut - from > 1e-7) {
                     out.add(piece(l, from, cut, now, id + "." + (out.size() + 1)));
                 }
                 from = cut;
-                before = Math.min(s, cut + 1e-9);
-                now = landing(on(l, before));
+                Landing left = now;
+                for (double step = 1e-9; now.face == left.face && before < s; step *= 4) {
+                    before = Math.min(s, cut + step);
+                    now = landing(on(l, before));
+                }
                 if (before >= s) {
                     break;
                 }
@@ -105,6 +111,43 @@ public final class Dropped {
             }
         }
         return hi;
+    }
+
+    /** The share at which it crosses the rim of a face, near one that was found within tolerance. */
+    private double onRim(Leg l, double cut, Landing now) {
+        Vec3 p = landed(on(l, cut), now.face.surface(), now.away).place;
+        Coedge rim = null;
+        double least = Double.POSITIVE_INFINITY;
+        for (Coedge c : now.face.coedges()) {
+            double off = c.curve().point(c.curve().project(p, c.range())).distance(p);
+            if (off < least) {
+                least = off;
+                rim = c;
+            }
+        }
+        double slack = NEAR_RIM / l.length();
+        double lo = Math.max(0, cut - slack);
+        double hi = Math.min(1, cut + slack);
+        if (rim == null || side(l, lo, now, rim) <= 0 || side(l, hi, now, rim) >= 0) {
+            return cut;
+        }
+        for (int i = 0; i < HALVINGS; i++) {
+            double mid = 0.5 * (lo + hi);
+            if (side(l, mid, now, rim) > 0) {
+                lo = mid;
+            } else {
+                hi = mid;
+            }
+        }
+        return 0.5 * (lo + hi);
+    }
+
+    /** How far inside a face's rim it comes to lie, in mm. */
+    private double side(Leg l, double share, Landing now, Coedge rim) {
+        Vec3 q = landed(on(l, share), now.face.surface(), now.away).place;
+        double t = rim.curve().project(q, rim.range());
+        Vec3 foot = rim.curve().point(t);
+        return q.minus(foot).dot(now.face.outward(foot).cross(rim.travel(t)));
     }
 
     private Leg piece(Leg l, double from, double to, Landing last, String id) {

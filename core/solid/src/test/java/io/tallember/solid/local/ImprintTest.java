@@ -41,6 +41,7 @@ class ImprintTest {
                 box,
                 top(box),
                 List.of(sheet(List.of(Shapes.line(-5, 10, 20, 12, "a"), Shapes.line(20, 12, 45, 10, "b")))),
+                List.of(),
                 TOL);
     }
 
@@ -61,7 +62,7 @@ class ImprintTest {
     @Test
     void aClosedLineInsideAndALineOnARoundFaceDivideToo() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
-        Body ring = Imprint.of(box, top(box), List.of(sheet(Shapes.circle(20, 15, 6, true))), TOL);
+        Body ring = Imprint.of(box, top(box), List.of(sheet(Shapes.circle(20, 15, 6, true))), List.of(), TOL);
         Shapes.assertSound(List.of(ring));
         assertThat(top(ring)).hasSize(2);
         Body post = Shapes.cylinder(Frame.WORLD, 10, -20, 20);
@@ -76,6 +77,7 @@ class ImprintTest {
                         "s",
                         "r",
                         TOL)),
+                List.of(),
                 TOL);
         Shapes.assertSound(List.of(cut));
         assertThat(cut.faces()).hasSize(4);
@@ -84,8 +86,8 @@ class ImprintTest {
     @Test
     void aLineThatEndsInsideIsRefused() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
-        assertThatThrownBy(() ->
-                        Imprint.of(box, top(box), List.of(sheet(List.of(Shapes.line(5, 5, 20, 15, "a")))), TOL))
+        assertThatThrownBy(() -> Imprint.of(
+                        box, top(box), List.of(sheet(List.of(Shapes.line(5, 5, 20, 15, "a")))), List.of(), TOL))
                 .isInstanceOf(GeometryException.class)
                 .hasMessageContaining("edge to edge");
     }

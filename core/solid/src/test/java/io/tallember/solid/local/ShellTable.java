@@ -372,6 +372,7 @@ final class ShellTable {
                 box,
                 box.faces().stream().filter(top(box)).toList(),
                 List.of(Extrude.sheet(Frame.WORLD, List.of(Shapes.line(15, -5, 15, 40, "a")), -50, 50, "d", "r", TOL)),
+                List.of(),
                 TOL);
         put(
                 "block with a divided top, open at one piece",

@@ -39,6 +39,9 @@ final class BuildSweep {
 
     static Stand build(SweepStep step, Stand before, List<String> notes) {
         Way way = Ways.along(step.along(), WHOSE, before, notes);
+        if (step.corners() == SweepStep.Corners.REFUSED) {
+            cornerless(way);
+        }
         Manner manner = new Manner(
                 step.keep(),
                 step.up() == null
@@ -49,12 +52,25 @@ final class BuildSweep {
                         .map(g -> Ways.along(g, "a guide of " + WHOSE, before, notes))
                         .toList(),
                 step.led().lead(),
-                step.rounded());
+                step.corners() == SweepStep.Corners.ROUNDED);
         List<Body> tools = new ArrayList<>();
         for (Outline o : outlines(step, way, before, notes)) {
             tools.addAll(swept(o, step, way, manner, before, notes));
         }
         return Material.apply(step, "swept shape", tools.size() == 1 ? tools : Fuse.unite(tools, TOL), before);
+    }
+
+    private static void cornerless(Way way) {
+        for (int i = 0; i < way.legs().size(); i++) {
+            boolean ends = !way.closed() && i + 1 == way.legs().size();
+            if (!ends && !way.smoothAfter(i)) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "The path has a sharp corner near "
+                                + way.legs().get(i).end().said()
+                                + ", and none is to be let pass. Give it a bend, or choose mitred corners.");
+            }
+        }
     }
 
     private record Outline(Profile profile, String id) {}

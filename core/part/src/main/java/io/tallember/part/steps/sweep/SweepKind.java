@@ -172,7 +172,8 @@ public final class SweepKind extends ProfileKind {
         AlongForm.open(f, "", copy.path("along"));
         AlongForm.openGuides(f, copy.path("guides"));
         f.choose("lead", copy.path("lead").asString("scale"));
-        f.choose("corners", copy.path("rounded").asBoolean(false) ? "rounded" : "mitred");
+        f.choose(
+                "corners", copy.path("corners").asString(copy.path("rounded").asBoolean(false) ? "rounded" : "mitred"));
         f.choose("ends", copy.path("ends").asString("path"));
         if (copy.has("until")) {
             f.pick("until", copy.get("until"));
@@ -226,7 +227,7 @@ public final class SweepKind extends ProfileKind {
                 p.angle("twist");
             }
         }
-        p.choice("corners", "mitred", "rounded").quiet(f.is("corners", "mitred"));
+        p.choice("corners", "mitred", "rounded", "refused").quiet(f.is("corners", "mitred"));
         p.choice("ends", "path", "face", "next").quiet(f.is("ends", "path"));
         if (f.is("ends", "face")) {
             p.face("until");
@@ -261,8 +262,8 @@ public final class SweepKind extends ProfileKind {
         if (led) {
             n.put("lead", f.chosen("lead"));
         }
-        if (f.is("corners", "rounded")) {
-            n.put("rounded", true);
+        if (!f.is("corners", "mitred")) {
+            n.put("corners", f.chosen("corners"));
         }
         if (!f.is("ends", "path")) {
             n.put("ends", f.chosen("ends"));
@@ -314,9 +315,17 @@ public final class SweepKind extends ProfileKind {
                                 f.oneOf("ends", SweepStep.Ends.class),
                                 f.has("until") ? References.face(f.part("until", "face")) : null)
                         : SweepStep.End.PATH,
-                f.has("rounded") && f.flag("rounded"),
+                corners(f),
                 References.thin(f, typed, place),
                 f.oneOf("mode", MaterialStep.Mode.class));
+    }
+
+    /** Older files say only whether they are rounded. */
+    private static SweepStep.Corners corners(Fields f) {
+        if (f.has("corners")) {
+            return f.oneOf("corners", SweepStep.Corners.class);
+        }
+        return f.has("rounded") && f.flag("rounded") ? SweepStep.Corners.ROUNDED : SweepStep.Corners.MITRED;
     }
 
     @Override
@@ -334,8 +343,8 @@ public final class SweepKind extends ProfileKind {
         if (!s.led().guides().isEmpty()) {
             n.put("lead", Words.of(s.led().lead()));
         }
-        if (s.rounded()) {
-            n.put("rounded", true);
+        if (s.corners() != SweepStep.Corners.MITRED) {
+            n.put("corners", Words.of(s.corners()));
         }
         if (s.end().at() != SweepStep.Ends.PATH) {
             n.put("ends", Words.of(s.end().at()));

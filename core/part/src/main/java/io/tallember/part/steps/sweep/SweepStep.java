@@ -27,7 +27,7 @@ import java.util.Set;
  * @param twist by which it turns about the path over its length, in radians
  * @param led by which guides
  * @param end where it ends
- * @param rounded whether it is rounded outside at sharp corners of the path, instead of mitred
+ * @param corners what becomes of sharp corners of the path
  * @param thin as a wall along the regions' outlines; null for a solid
  */
 public record SweepStep(
@@ -43,7 +43,7 @@ public record SweepStep(
         double twist,
         Guides led,
         End end,
-        boolean rounded,
+        Corners corners,
         Thin thin,
         Mode mode)
         implements ProfileStep {
@@ -101,6 +101,15 @@ public record SweepStep(
                 throw Refusal.of("A sweep is led by one or two guides.");
             }
         }
+    }
+
+    /** What becomes of sharp corners of the path. */
+    public enum Corners {
+        MITRED,
+        /** Mitred inside, turned about the corner outside. */
+        ROUNDED,
+        /** None is let pass, so that a bend that was forgotten is told. */
+        REFUSED
     }
 
     public SweepStep {
@@ -164,7 +173,7 @@ public record SweepStep(
                 place.equals("twist") ? v : twist,
                 led,
                 end,
-                rounded,
+                corners,
                 place.equals("thickness") ? new Thin(v, thin.side()) : thin,
                 mode);
     }
@@ -172,18 +181,18 @@ public record SweepStep(
     @Override
     public SweepStep with(List<RegionReference> picked) {
         return new SweepStep(
-                id, name, off, sketch, picked, round, along, keep, up, twist, led, end, rounded, thin, mode);
+                id, name, off, sketch, picked, round, along, keep, up, twist, led, end, corners, thin, mode);
     }
 
     @Override
     public SweepStep numbered(String i, String n) {
-        return new SweepStep(i, n, off, sketch, regions, round, along, keep, up, twist, led, end, rounded, thin, mode);
+        return new SweepStep(i, n, off, sketch, regions, round, along, keep, up, twist, led, end, corners, thin, mode);
     }
 
     @Override
     public SweepStep switched(boolean o) {
         return new SweepStep(
-                id, name, o, sketch, regions, round, along, keep, up, twist, led, end, rounded, thin, mode);
+                id, name, o, sketch, regions, round, along, keep, up, twist, led, end, corners, thin, mode);
     }
 
     @Override

@@ -28,7 +28,7 @@ public record FaceStep(
         THICKEN("Thicken"),
         /** They take the shape of a plane or another face. */
         REPLACE("Replace"),
-        /** Along the lines of sketches, or a plane. */
+        /** Along the lines of sketches, paths, or a plane. */
         DIVIDE("Divide");
 
         private final String kind;
@@ -46,7 +46,7 @@ public record FaceStep(
      * What a way needs besides.
      *
      * @param plane whose shape replaces the faces', or along which they are divided; null for none
-     * @param sketches along whose lines they are divided
+     * @param sketches along whose lines they are divided, and paths
      * @param apart whether new material is a body of its own
      */
     public record By(SketchPlane plane, List<String> sketches, boolean apart) {
@@ -70,7 +70,7 @@ public record FaceStep(
             throw Refusal.of("Pick the face or plane whose shape the faces take.");
         }
         if (way == Way.DIVIDE && by.plane == null && by.sketches.isEmpty()) {
-            throw Refusal.of("Pick a sketch or a plane along which the faces are divided.");
+            throw Refusal.of("Pick a sketch, a path or a plane along which the faces are divided.");
         }
     }
 

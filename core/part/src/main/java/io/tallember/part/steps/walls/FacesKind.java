@@ -67,8 +67,9 @@ public final class FacesKind extends Kind {
 
     private static List<String> sketches(Form f) {
         return f.context().steps().stream()
-                .filter(s ->
-                        s instanceof SketchStep && f.context().sketch(s.id()).isPresent())
+                .takeWhile(s -> !s.id().equals(f.step()))
+                .filter(s -> s.makesPath()
+                        || s instanceof SketchStep && f.context().sketch(s.id()).isPresent())
                 .map(Step::id)
                 .toList();
     }
