@@ -62,13 +62,21 @@ final class Talk {
         }
     }
 
+    /** What was built last, and what it was built of. */
+    private PartDocument builtOf;
+
+    private PartState built;
+
     private PartState built() {
-        return rebuild.build(Variants.shown(doc));
+        if (builtOf != doc) {
+            builtOf = doc;
+            built = rebuild.build(Variants.shown(doc));
+        }
+        return built;
     }
 
     private Context context() {
-        PartDocument shown = Variants.shown(doc);
-        return new Context(doc, shown, () -> rebuild.build(shown));
+        return new Context(doc, Variants.shown(doc), this::built);
     }
 
     private void line(String l) {

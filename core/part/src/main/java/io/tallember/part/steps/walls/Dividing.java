@@ -91,16 +91,6 @@ final class Dividing {
         List<Edge> out = new ArrayList<>();
         Vertex first = new Vertex(on.legs().get(0).start(), TOL.linear());
         Vertex last = first;
-        on.legs()
-                .forEach(l -> System.out.println("LEG " + l.start() + " -> " + l.end() + " "
-                        + faces.stream()
-                                .map(f -> f.surface().getClass().getSimpleName() + " "
-                                        + f.surface().signedDistance(l.start()) + " "
-                                        + f.surface()
-                                                .signedDistance(l.curve()
-                                                        .point(l.range().middle())) + " "
-                                        + f.surface().signedDistance(l.end()))
-                                .toList()));
         for (int i = 0; i < on.legs().size(); i++) {
             Leg l = on.legs().get(i);
             boolean closes = i == on.legs().size() - 1 && l.end().distance(first.point()) <= TOL.linear();
