@@ -51,18 +51,20 @@ final class BlendSpline {
         return RowsSpline.along(tube, span, poles, weights, 2, knotsV);
     }
 
-    /** The same of a pipe, all round, over the stretch that a face lies on. */
+    /** The same of a pipe, as far round as the face goes. */
     static NurbsSurface of(Pipe pipe, Face face) {
         double[] span = spanned(pipe, face);
         boolean closed = pipe.vPeriod() > 0;
-        double more = closed ? 0 : 0.01 * (span[3] - span[2]);
-        Interval v = closed ? new Interval(0, pipe.vPeriod()) : new Interval(span[2] - more, span[3] + more);
+        Interval v = closed ? new Interval(0, pipe.vPeriod()) : wider(span[2], span[3], pipe.vDomain());
         Travel travel = Travel.fitted(
                 t -> Travel.Place.of(pipe.circle(t).frame()),
                 java.util.Arrays.stream(pipe.vBreaks(v)).map(pipe::along).toArray(),
                 pipe.radius(),
                 1e-7);
-        return travel.surface(Nurbs.arc(new Circle(Frame.WORLD, pipe.radius()), new Interval(0, 2 * Math.PI)));
+        double margin = 0.02 * (span[1] - span[0]);
+        boolean part = span[1] - span[0] + 2 * margin < 2 * Math.PI;
+        Interval u = part ? new Interval(span[0] - margin, span[1] + margin) : new Interval(0, 2 * Math.PI);
+        return travel.surface(Nurbs.arc(new Circle(Frame.WORLD, pipe.radius()), u));
     }
 
     /** The same of a bevel's surface. */

@@ -5,6 +5,7 @@ import io.tallember.geometry.Contact;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Ellipse;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Helix;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
@@ -101,7 +102,7 @@ public final class CurveCurve {
     }
 
     private static boolean byPoints(Curve c) {
-        return c instanceof Contact || c instanceof Parallel;
+        return c instanceof Contact || c instanceof Parallel || c instanceof Helix;
     }
 
     /** A curve with one in which two surfaces meet: it must pass one of them where it lies in the other. */

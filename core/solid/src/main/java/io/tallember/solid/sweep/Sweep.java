@@ -4,6 +4,7 @@ import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Helix;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
@@ -125,6 +126,11 @@ public final class Sweep {
      *     bend or the way has a corner that can't be mitred, NON_MANIFOLD when the body would pass through itself
      */
     public static Body of(Profile profile, Way way, Manner manner, String step, String region, Tolerance tol) {
+        if (joins(profile, way, manner, tol)) {
+            Leg coil = way.legs().get(0);
+            double radius = ((Circle) profile.outer().get(0).curve()).radius();
+            return JoinedCoil.of((Helix) coil.curve(), coil.range().hi(), radius, step, region, tol);
+        }
         Sweep sweep = new Sweep(profile, way.halved(), manner, step, region, tol);
         Body body = sweep.build();
         sweep.clear(manner);
@@ -136,6 +142,28 @@ public final class Sweep {
                             + report.first().said() + ". Lead the path wider apart, or make the outline smaller.");
         }
         return body;
+    }
+
+    /** Whether it is a round wire along a coil alone whose turns run into each other, so that they are joined. */
+    public static boolean joins(Profile profile, Way way, Manner manner, Tolerance tol) {
+        Leg leg = way.legs().get(0);
+        boolean wire = way.legs().size() == 1
+                && leg.forward()
+                && leg.range().lo() == 0
+                && manner.guides().isEmpty()
+                && manner.keep() != Manner.Keep.FIXED
+                && profile.holes().isEmpty()
+                && profile.outer().size() == 1;
+        if (!wire
+                || !(leg.curve() instanceof Helix h)
+                || !(profile.outer().get(0).curve().placed(profile.frame()) instanceof Circle c)) {
+            return false;
+        }
+        Vec3 centre = c.frame().origin();
+        double t = h.project(centre, leg.range());
+        boolean square = h.point(t).distance(centre) <= tol.linear()
+                && h.tangent(t).cross(c.frame().z()).length() * c.radius() <= tol.linear();
+        return square && JoinedCoil.joins(h, leg.range().hi(), c.radius());
     }
 
     /** Where the way passes through the profile's plane nearest to the profile, or else is nearest to it. */

@@ -16,6 +16,9 @@ import io.tallember.geometry.Vec3;
 final class BuildCoil {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
+    /** So much of the wire runs into the next turn where turns are joined. */
+    private static final double JOINED = 0.02;
+
     private BuildCoil() {}
 
     /**
@@ -81,6 +84,7 @@ final class BuildCoil {
             case PITCH_TURNS, PITCH_HEIGHT -> c.pitch();
             case TURNS_HEIGHT -> c.height() / c.turns();
             case WIRE_TURNS -> close(radius, c.wire() + c.gap());
+            case WIRE_JOINED -> close(radius, c.wire() * (1 - JOINED));
             case TABLE -> 0;
         };
     }

@@ -85,12 +85,12 @@ final class CoilForm {
             p.length("diameter");
             p.angle("start").quiet(f.number(row + ".start", Measure.ANGLE, 0) == 0);
         }
-        p.choice("by", "pitch-turns", "pitch-height", "turns-height", "wire-turns", "table");
+        p.choice("by", "pitch-turns", "pitch-height", "turns-height", "wire-turns", "wire-joined", "table");
         String by = f.chosen(row + ".by");
         if (by.startsWith("pitch")) {
             p.length("pitch");
         }
-        if (by.contains("turns")) {
+        if (by.contains("turns") || by.equals("wire-joined")) {
             p.number("turns", Measure.PLAIN);
         }
         if (by.endsWith("height")) {
@@ -98,6 +98,8 @@ final class CoilForm {
         }
         if (by.startsWith("wire")) {
             p.length("wire");
+        }
+        if (by.equals("wire-turns")) {
             p.length("gap");
         }
         if (by.equals("table")) {

@@ -45,6 +45,8 @@ record CoilLeg(
         TURNS_HEIGHT,
         /** As close as a round wire lets it, or so far apart. */
         WIRE_TURNS,
+        /** A little closer, so that the turns of a round wire run into each other and are one. */
+        WIRE_JOINED,
         /** A pitch that changes from turn to turn. */
         TABLE
     }
@@ -73,7 +75,7 @@ record CoilLeg(
         if (by == By.TURNS_HEIGHT && (!(height >= 0) || height == 0 && grow == 0)) {
             throw Refusal.of("A coil needs a height above zero, unless its diameter grows.");
         }
-        if (by == By.WIRE_TURNS) {
+        if (by == By.WIRE_TURNS || by == By.WIRE_JOINED) {
             PathLeg.above(wire, "diameter of the wire");
             if (!(gap >= 0)) {
                 throw Refusal.of("The gap between turns can't be below zero.");
@@ -97,8 +99,10 @@ record CoilLeg(
         if (by == By.PITCH_HEIGHT || by == By.TURNS_HEIGHT) {
             out.put("height", height);
         }
-        if (by == By.WIRE_TURNS) {
+        if (by == By.WIRE_TURNS || by == By.WIRE_JOINED) {
             out.put("wire", wire);
+        }
+        if (by == By.WIRE_TURNS) {
             out.put("gap", gap);
         }
         if (grow != 0) {

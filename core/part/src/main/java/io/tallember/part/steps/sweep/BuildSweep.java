@@ -116,6 +116,9 @@ final class BuildSweep {
             Outline o, SweepStep step, Way way, Manner manner, Stand before, List<String> notes) {
         SweepStep.End end = step.end();
         if (end.at() == SweepStep.Ends.PATH) {
+            if (Sweep.joins(o.profile, way, manner, TOL)) {
+                notes.add("The coil's turns run into each other, and are joined.");
+            }
             return List.of(Sweep.of(o.profile, way, manner, step.id(), o.id, TOL));
         }
         if (way.closed()) {
