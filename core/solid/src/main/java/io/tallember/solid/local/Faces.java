@@ -8,6 +8,7 @@ import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Shell;
@@ -27,16 +28,43 @@ public final class Faces {
     private Faces() {}
 
     /**
-     * The body with faces moved along their outward normals.
+     * The body with faces moved along their outward normals. Neighbours follow; those that run smoothly into a moved face and can't
+     * follow stay as they are, with a square step between.
      *
      * @param by in mm, negative into the material
+     * @param step the step's id, for the lineage of such steps
      * @throws GeometryException BAD_VALUE with the face when the neighbours can't follow
      */
-    public static Body moved(Body body, Collection<Face> faces, double by, Tolerance tol) {
+    public static Body moved(Body body, Collection<Face> faces, double by, String step, Tolerance tol) {
         if (by == 0 || !Double.isFinite(by)) {
             throw new GeometryException(Reason.BAD_VALUE, "Faces are moved by a distance other than zero.");
         }
-        return Hollow.moved(body, f -> faces.contains(f) ? by : 0, tol);
+        try {
+            return Hollow.moved(body, f -> faces.contains(f) ? by : 0, tol);
+        } catch (GeometryException e) {
+            if (!runsOn(body, faces)) {
+                throw e;
+            }
+            List<Body> out = by > 0
+                    ? thickened(body, faces, by, step, tol)
+                    : Fuse.subtract(
+                            List.of(body), Hollow.of(body, others(body, faces), f -> -by, f -> 0, step, tol), tol);
+            if (out.size() != 1) {
+                throw e;
+            }
+            return out.get(0);
+        }
+    }
+
+    private static boolean runsOn(Body body, Collection<Face> faces) {
+        return faces.stream()
+                .flatMap(f -> f.coedges().stream())
+                .anyMatch(c -> Edges.smooth(body, c.edge())
+                        && body.facesOf(c.edge()).stream().anyMatch(f -> !faces.contains(f)));
+    }
+
+    private static List<Face> others(Body body, Collection<Face> faces) {
+        return body.faces().stream().filter(f -> !faces.contains(f)).toList();
     }
 
     /**
@@ -47,8 +75,27 @@ public final class Faces {
      * @return one body for each part of the layer
      */
     public static List<Body> layer(Body body, Collection<Face> faces, double by, String step, Tolerance tol) {
-        List<Face> open = body.faces().stream().filter(f -> !faces.contains(f)).toList();
-        return Hollow.of(body, open, f -> 0, f -> by, step, tol);
+        try {
+            return Hollow.of(body, others(body, faces), f -> 0, f -> by, step, tol);
+        } catch (GeometryException e) {
+            return coat(body, faces, by, step, "outside", e, tol);
+        }
+    }
+
+    /** A layer square to the faces all round, where their neighbours can't follow; else what was said first. */
+    private static List<Body> coat(
+            Body body,
+            Collection<Face> faces,
+            double by,
+            String step,
+            String role,
+            GeometryException said,
+            Tolerance tol) {
+        try {
+            return Coat.of(body, faces, by, step, role, tol);
+        } catch (GeometryException e) {
+            throw e.reason() == Reason.BAD_VALUE ? e : said;
+        }
     }
 
     /** The body with such a layer added. */

@@ -34,13 +34,12 @@ import java.util.function.ToDoubleFunction;
  * layer inside of every kept face, and at inner edges, where two layers gape, less what lies between them up to where they would
  * meet. Whatever of the walls' faces is used up is so by itself; nothing needs to be known of which.
  *
- * <p>For flat faces and for cylinders between lines and circles; inner edges between flat faces, inner corners between three that
- * stand square. What is left is looked at: no place of it may be nearer to a kept face than its wall is thick.
+ * <p>For faces of any kind; inner edges between those with one section all along (see {@link Kite}), inner corners between three
+ * that stand square. What is left is looked at: no place of it may be nearer to a kept face than its wall is thick.
  */
 final class Layers {
     private static final int CHOICES = 4;
     private static final double NEAR = 1e-6;
-    private static final double SQUARE = 1e-9;
 
     private final Body body;
     private final Collection<Face> open;
@@ -139,31 +138,37 @@ final class Layers {
         }
     }
 
-    /** At an inner corner of three faces square to each other the box up to where their layers would meet. */
+    /**
+     * At an inner corner of three flat faces the block up to where their layers would meet. Toward each face it reaches just so far
+     * beyond that the ends of what is missing along the edges, which are square to those, lie in it.
+     */
     private Body corner(Vertex v, List<Edge> edges) {
         List<Face> faces =
                 edges.stream().flatMap(e -> body.facesOf(e).stream()).distinct().toList();
+        if (faces.size() != 3 || !faces.stream().allMatch(f -> f.surface() instanceof Plane)) {
+            throw refused(faces.get(0));
+        }
         Vec3 p = v.point();
-        List<Vec3> normals = faces.stream().map(f -> f.outward(p)).toList();
-        for (int i = 0; i < faces.size(); i++) {
-            for (int k = 0; k < i; k++) {
-                if (faces.size() != 3 || Math.abs(normals.get(i).dot(normals.get(k))) > SQUARE) {
-                    throw refused(faces.get(i));
-                }
+        Vec3[] n = new Vec3[3];
+        double[] lo = new double[3];
+        double[] hi = new double[3];
+        for (int i = 0; i < 3; i++) {
+            n[i] = faces.get(i).outward(p);
+            lo[i] = -deep.applyAsDouble(faces.get(i));
+        }
+        for (int k = 0; k < 3; k++) {
+            int i = (k + 1) % 3;
+            int j = (k + 2) % 3;
+            // the section of what is missing along the edge of the other two
+            double c = n[i].dot(n[j]);
+            double x = (lo[i] - c * lo[j]) / (1 - c * c);
+            double y = (lo[j] - c * lo[i]) / (1 - c * c);
+            for (Vec3 q :
+                    List.of(n[i].times(lo[i]), n[j].times(lo[j]), n[i].times(x).plus(y, n[j]))) {
+                hi[k] = Math.max(hi[k], n[k].dot(q));
             }
         }
-        Vec3 x = normals.get(0).negated();
-        Vec3 y = normals.get(1).negated();
-        double a = deep.applyAsDouble(faces.get(0));
-        double b = deep.applyAsDouble(faces.get(1));
-        double c = deep.applyAsDouble(faces.get(2));
-        boolean right = x.cross(y).dot(normals.get(2)) < 0;
-        Frame f = right ? Frame.of(p, x.cross(y), x) : Frame.of(p, y.cross(x), y);
-        Vec3[] at = right
-                ? new Vec3[] {Vec3.ZERO, new Vec3(a, 0, 0), new Vec3(a, b, 0), new Vec3(0, b, 0)}
-                : new Vec3[] {Vec3.ZERO, new Vec3(b, 0, 0), new Vec3(b, a, 0), new Vec3(0, a, 0)};
-        return named(
-                Extrude.of(new Profile(f, polygon(at), List.of(), "corner"), 0, c, step, "corner", tol), faces.get(0));
+        return named(Hexahedron.between(p, n, lo, hi, step, tol), faces.get(0));
     }
 
     private static GeometryException refused(Face f) {
@@ -182,10 +187,22 @@ final class Layers {
             Profile profile = FaceProfile.of(f, out, key);
             return Extrude.of(profile, -t, 0, step, key, tol);
         }
-        if (f.surface() instanceof Cylinder c) {
+        if (f.surface() instanceof Cylinder c && plain(f)) {
             return ring(f, c, t, key);
         }
-        throw refused(f);
+        try {
+            return Coat.of(body, List.of(f), -t, step, "inside", tol).get(0);
+        } catch (GeometryException e) {
+            throw refused(f);
+        }
+    }
+
+    /** Whether a cylinder's face lies between two heights and two angles, or goes all round. */
+    private static boolean plain(Face f) {
+        boolean four = f.loops().size() == 1 && f.coedges().size() == 4;
+        boolean two = f.loops().size() == 2 && f.coedges().size() == 2;
+        return (four || two)
+                && f.coedges().stream().allMatch(k -> k.curve() instanceof Circle || k.curve() instanceof Line);
     }
 
     /** The layer of a cylinder between two heights and two angles: its section turned about the axis. */
@@ -203,14 +220,7 @@ final class Layers {
                 Vec3 start = k.curve().point(along ? k.range().lo() : k.range().hi());
                 from = c.project(start).x();
                 turn = k.range().length();
-            } else if (!(k.curve() instanceof Line)) {
-                throw refused(f);
             }
-        }
-        boolean four = f.loops().size() == 1 && f.coedges().size() == 4;
-        boolean two = f.loops().size() == 2 && f.coedges().size() == 2;
-        if (!four && !two) {
-            throw refused(f);
         }
         double other = c.radius() + (f.sense() ? -t : t);
         double in = Math.max(0, Math.min(c.radius(), other));
@@ -235,26 +245,9 @@ final class Layers {
         return out;
     }
 
-    /** At an inner edge the kite between the edge, the two layers' far sides and where those would meet. */
+    /** At an inner edge what is missing between the two layers. */
     private Body between(Edge e, Face f, Face g) {
-        if (!(e.curve() instanceof Line l) || !(f.surface() instanceof Plane) || !(g.surface() instanceof Plane)) {
-            throw refused(f.surface() instanceof Plane ? g : f);
-        }
-        Vec3 a = e.curve().point(e.range().lo());
-        Vec3 nf = f.outward(a);
-        Vec3 ng = g.outward(a);
-        double tf = deep.applyAsDouble(f);
-        double tg = deep.applyAsDouble(g);
-        // x of the section inward from f, y inside g's plane
-        Frame s = Frame.of(a, l.direction(), nf.negated());
-        double gx = -ng.dot(s.x());
-        double gy = -ng.dot(s.y());
-        Vec3 pf = new Vec3(tf, 0, 0);
-        Vec3 pg = new Vec3(tg * gx, tg * gy, 0);
-        // where x = tf and x gx + y gy = tg
-        Vec3 m = new Vec3(tf, (tg - tf * gx) / gy, 0);
-        Vec3[] kite = gy > 0 ? new Vec3[] {Vec3.ZERO, pf, m, pg} : new Vec3[] {Vec3.ZERO, pg, m, pf};
-        return Extrude.of(
-                new Profile(s, polygon(kite), List.of(), "edge"), 0, e.range().length(), step, "edge", tol);
+        return Kite.of(e, f, -deep.applyAsDouble(f), g, -deep.applyAsDouble(g), step, tol)
+                .orElseThrow(() -> refused(f.surface() instanceof Plane ? g : f));
     }
 }

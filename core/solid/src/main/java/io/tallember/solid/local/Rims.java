@@ -34,9 +34,11 @@ import java.util.function.Predicate;
  * the wall's rim goes straight in or out from the opening's edge.
  */
 final class Rims {
+    /** Directions that differ by less, as a sine, are one. */
+    private static final double SAME = 1e-7;
+
     private final Skin skin;
     private final Sheet open;
-    private final Plane plane;
     private final Vec3 in;
     private final double deep;
     private final String step;
@@ -45,11 +47,10 @@ final class Rims {
 
     private final Map<Corner, Seam> down = new IdentityHashMap<>();
 
-    private Rims(Skin skin, Sheet open, double deep, String step) {
+    /** @param out the direction in which the kept faces look all along these seams */
+    private Rims(Skin skin, Sheet open, Vec3 out, double deep, String step) {
         this.skin = skin;
         this.open = open;
-        this.plane = (Plane) open.surface;
-        Vec3 out = open.of.outward(plane.frame().origin());
         this.in = deep < 0 ? out : out.negated();
         this.deep = Math.abs(deep);
         this.step = step;
@@ -67,12 +68,30 @@ final class Rims {
         if (rimmed.isEmpty()) {
             return;
         }
-        if (!(open.surface instanceof Plane)) {
-            throw new GeometryException(
-                    Reason.BAD_VALUE,
-                    "An open face that runs smoothly into kept ones must be flat; open its smooth neighbours too.");
+        while (!rimmed.isEmpty()) {
+            Vec3 out = looks(open, rimmed.iterator().next());
+            Set<Seam> alike = new LinkedHashSet<>(rimmed);
+            alike.removeIf(s -> looks(open, s).cross(out).length() > SAME);
+            new Rims(skin, open, out, deep, step).add(alike::contains);
+            rimmed.removeAll(alike);
         }
-        new Rims(skin, open, deep, step).add(rimmed::contains);
+    }
+
+    /** The way in which the faces beside a smooth seam look all along it. */
+    private static Vec3 looks(Sheet open, Seam seam) {
+        Edge e = seam.of;
+        Vec3 out = open.of.outward(e.middle());
+        for (int i = 0; i <= 8; i++) {
+            Vec3 p = e.curve().point(e.range().at(i / 8.0));
+            if (open.of.outward(p).cross(out).length() > SAME) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "The faces beside the smooth edge near " + e.middle().said()
+                                + " turn along it, so no straight rim can stand there. Take the faces that run smoothly into"
+                                + " these along.");
+            }
+        }
+        return out;
     }
 
     private void add(Predicate<Seam> smooth) {
@@ -186,10 +205,10 @@ final class Rims {
         if (c instanceof Line l) {
             return new Plane(Frame.of(l.origin(), l.direction().cross(in), l.direction()));
         }
-        if (c instanceof Circle k) {
+        if (c instanceof Circle k && k.frame().z().cross(in).length() < SAME) {
             return new Cylinder(k.frame(), k.radius());
         }
-        Frame f = Frame.of(plane.frame().origin(), in);
+        Frame f = Frame.of(c.point(0), in);
         return new Extrusion(f, c.placed(f.inverse()));
     }
 }

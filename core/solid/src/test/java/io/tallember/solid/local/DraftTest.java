@@ -251,8 +251,10 @@ class DraftTest {
     void facesMoveAndCloseUp() {
         Body box = Shapes.box(0, 0, 0, 40, 30, 20);
         List<Face> side = box.faces().stream().filter(f -> faces(f, Vec3.X)).toList();
-        assertThat(MassProperties.of(Faces.moved(box, side, 5, TOL)).volume()).isCloseTo(45 * 600, within(1e-9));
-        assertThat(MassProperties.of(Faces.moved(box, side, -5, TOL)).volume()).isCloseTo(35 * 600, within(1e-9));
+        assertThat(MassProperties.of(Faces.moved(box, side, 5, "m", TOL)).volume())
+                .isCloseTo(45 * 600, within(1e-9));
+        assertThat(MassProperties.of(Faces.moved(box, side, -5, "m", TOL)).volume())
+                .isCloseTo(35 * 600, within(1e-9));
         Body round = rounded(box, e -> e.curve() instanceof Line, 3);
         List<Face> rounds = round.faces().stream()
                 .filter(f -> !(f.surface() instanceof Plane))

@@ -96,7 +96,7 @@ final class BuildWalls {
         }
         FaceStep k = (FaceStep) step;
         return switch (k.way()) {
-            case MOVE -> List.of(Faces.moved(body, faces, k.distance(), TOL));
+            case MOVE -> List.of(Faces.moved(body, faces, k.distance(), k.id(), TOL));
             case REMOVE -> List.of(Faces.removed(body, faces, TOL));
             case THICKEN -> k.by().apart() ? List.of(body) : Faces.thickened(body, faces, k.distance(), k.id(), TOL);
             case REPLACE -> List.of(replaced(body, faces, k));
