@@ -75,8 +75,7 @@ class SecondShellTest {
         "second-shell-rounded-cover",
         "second-shell-rounded-pad",
         "second-shell-rounded-pad-hollow",
-        "second-shell-slanted",
-        "second-shell-stub"
+        "second-shell-slanted"
     })
     void wallsAreJustSoThick(String name) throws IOException {
         PartDocument doc = PartFile.read(text(name));
