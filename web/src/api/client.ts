@@ -1,6 +1,6 @@
 import type { Reply } from "./replies";
 import type { Answer, FaceSpots, Hit, Talk } from "./talk";
-import type { Command, Comparison, Constraint, HomePage, Shape, Version } from "./types";
+import type { Command, Comparison, Constraint, HomePage, Section, Shape, Vec3, Version } from "./types";
 
 /** Tells this page from others that show the same part. */
 const PAGE = Math.random().toString(36).slice(2);
@@ -81,6 +81,9 @@ export const api = {
     ask<{ offers: string[] }>("POST", `/api/parts/${id}/fits`, { revision, picked }),
   spots: (id: number, revision: number, body: string, face: string) =>
     ask<FaceSpots>("POST", `/api/parts/${id}/spots`, { revision, body, face }),
+  /** What planes lay open, each by a point and a normal to the side that is taken away. */
+  section: (id: number, revision: number, planes: { origin: Vec3; normal: Vec3 }[]) =>
+    ask<Section>("POST", `/api/parts/${id}/section`, { revision, planes }),
   /** A sentence after an entry. */
   sentence: (id: number, revision: number, talk: Talk) =>
     ask<Answer>("POST", `/api/parts/${id}/sentence`, { revision, talk }),

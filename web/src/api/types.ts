@@ -219,3 +219,11 @@ export interface HomePage {
 }
 
 export type Command = { do: string } & Record<string, unknown>;
+
+/** What planes lay open. */
+export interface Section {
+  planes: { origin: Vec3; x: Vec3; y: Vec3; z: Vec3 }[];
+  regions: { body: string; plane: number; area: number; path: string; centroid: Vec3 }[];
+  area?: number;
+  message?: string;
+}

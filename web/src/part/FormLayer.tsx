@@ -1,3 +1,4 @@
+import { SectionLayer } from "../check/SectionLayer";
 import type { Slot } from "../api/talk";
 import type { DrawnStep, Region, Vec2 } from "../api/types";
 import { currentScene } from "../scene/current";
@@ -60,6 +61,7 @@ export function FormLayer() {
       {answer && <Handles answer={answer} />}
       {answer && <Grips answer={answer} />}
       {answer && <Starts answer={answer} />}
+      <SectionLayer />
       <SpotLayer />
       <Troubles />
     </svg>

@@ -1,7 +1,8 @@
 import { Dialog } from "radix-ui";
 
 const KEYS: [string, string][] = [
-  ["1 … 6, 8", "Sketch, Form, Wall, Edge, Hole, Repeat; Release"],
+  ["1 … 8", "Sketch, Form, Wall, Edge, Hole, Repeat, Check, Release"],
+  ["F6", "cut the part open as it last was, at any time; close it"],
   ["Q W E R T, A S D F G, Z X C V", "the shelf’s rows, in order"],
   ["Shift + these", "constraints, in order, while sketching"],
   ["I O P, U, J K L, N M", "further tools while sketching, shown on their rows"],

@@ -1,6 +1,8 @@
 import { ToggleGroup } from "radix-ui";
 import { useEffect, useRef } from "react";
 import type { Command } from "../api/types";
+import { ask, planes, useSection } from "../check/section";
+import { SectionStrip } from "../check/SectionStrip";
 import { setScene } from "../scene/current";
 import { Scene } from "../scene/Scene";
 import { useLookStore } from "../scene/useLook";
@@ -125,6 +127,11 @@ export function ViewPane() {
     }
   }, [view, preview, display, shapes]);
 
+  const cuts = useSection((x) => x.cuts);
+  useEffect(() => scene.current?.cut(planes(cuts)), [cuts]);
+  // what is laid open follows the part
+  useEffect(ask, [view]);
+
   useEffect(() => {
     const change = preview ? previewChange : compared?.answer;
     scene.current?.overlay(change?.come ?? [], change?.gone ?? [], preview !== null);
@@ -191,6 +198,7 @@ export function ViewPane() {
         </>
       )}
       <ComparedStrip />
+      <SectionStrip />
       {box && Math.hypot(box[2] - box[0], box[3] - box[1]) > 5 && (
         <svg className="layer">
           <rect

@@ -1,4 +1,5 @@
 import type { Step, Vec3 } from "../api/types";
+import { openSection } from "../check/section";
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
 import { begin, openStep as openSentence } from "../sentence/machine";
@@ -28,6 +29,7 @@ export const STAGES = [
   { n: 4, name: "Edge", hint: "Break and round the edges" },
   { n: 5, name: "Hole", hint: "Bore, sink and tap" },
   { n: 6, name: "Repeat", hint: "Make it again elsewhere" },
+  { n: 7, name: "Check", hint: "Look inside before it goes out" },
   { n: 8, name: "Release", hint: "Hand the part over" },
 ];
 
@@ -93,6 +95,17 @@ export function shelfActions(stage: number): Action[] {
         })),
     ];
   }
+  if (stage === 7)
+    return [
+      {
+        name: "Cut open",
+        hint: "Along a plane or a picked face; F6 again",
+        also: "section, cross section, clip, inside",
+        key: "q",
+        why: solid ? undefined : "There is no body to look into yet.",
+        run: openSection,
+      },
+    ];
   if (stage !== 8) return offered(stage);
   const why = solid ? undefined : "There is no body to hand over yet.";
   return [

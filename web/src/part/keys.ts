@@ -1,3 +1,4 @@
+import { toggleSection } from "../check/section";
 import { HOLDS } from "../sketch/holds";
 import { Model } from "../sketch/model";
 import { snap } from "../sketch/snap";
@@ -28,6 +29,10 @@ export function partKey(e: KeyboardEvent, openFinder: () => void, openKeys: () =
     return true;
   }
   if (e.ctrlKey || e.metaKey || e.altKey) return false;
+  if (key === "F6") {
+    toggleSection();
+    return true;
+  }
   if (tooEarly(e)) return true;
   if (doing.kind === "sketching" && sketchKey(e)) return true;
   // digits go to the open sentence's number, wherever the focus is

@@ -4,8 +4,10 @@ import {
   BufferGeometry,
   GreaterDepth,
   Group,
+  type Material,
   Mesh,
   OrthographicCamera,
+  Plane,
   Scene as World,
   type ShaderMaterial,
   Vector3,
@@ -20,15 +22,8 @@ import type { BodyView, PartView, Shape, Vec3 } from "../api/types";
 import type { Display, Pick } from "../part/store";
 import { Look } from "./camera";
 import { Picking, type ReadyBody } from "./picking";
-import { between, clay, ghost, hatch, inks, paper } from "./materials";
-
-/** Whether two states of the part look alike, although they were told anew. */
-function sameShapes(a: BodyView[] | null, b: BodyView[] | null): boolean {
-  if (!a || !b || a.length !== b.length) return false;
-  const alike = (x: { key: string; shape: string }[], y: { key: string; shape: string }[]) =>
-    x.length === y.length && x.every((v, i) => v.shape === y[i].shape && v.key === y[i].key);
-  return a.every((x, i) => x.id === b[i].id && alike(x.faces, b[i].faces) && alike(x.edges, b[i].edges));
-}
+import { sameShapes, solidOf } from "./shapes";
+import { between, clay, cutting, ghost, hatch, inks, paper, slant } from "./materials";
 
 /** The solids in the view: draws only when something changed. */
 export class Scene {
@@ -73,6 +68,7 @@ export class Scene {
   private bodies: ReadyBody[] = [];
   private display: Display = "edged";
   private shapes = new Map<string, DrawnShape>();
+  private clipping: Plane[] = [];
   private queued = false;
   private shown: BodyView[] | null = null;
   private looks = "";
@@ -83,6 +79,7 @@ export class Scene {
 
   constructor(canvas: HTMLCanvasElement) {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
+    this.renderer.localClippingEnabled = true;
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
     this.world.add(this.solids, this.marks, this.between);
     const { ink, teal } = inks();
@@ -176,6 +173,12 @@ export class Scene {
     this.bodies = (bodies ?? [])
       .filter((b) => !part?.looks?.[b.id]?.hidden)
       .map((b) => this.ready(b, part?.looks?.[b.id]?.colour ?? ""));
+    this.bodies.forEach((b, i) => {
+      b.mesh.onBeforeRender = () => {
+        slant.value = i % 2 === 0 ? 1 : -1;
+        (b.mesh.material as ShaderMaterial).uniformsNeedUpdate = true;
+      };
+    });
     for (const b of this.bodies) {
       this.solids.add(b.mesh);
       if (display !== "shaded") {
@@ -214,27 +217,7 @@ export class Scene {
 
   private ready(view: BodyView, colour: string): ReadyBody {
     const faces = view.faces.map((f) => this.face(f.shape));
-    const points = faces.reduce((n, f) => n + f.positions.length / 3, 0);
-    const corners = faces.reduce((n, f) => n + f.triangles.length, 0);
-    const positions = new Float32Array(3 * points);
-    const normals = new Float32Array(3 * points);
-    const triangles = new Uint32Array(corners);
-    const faceOfTriangle = new Uint32Array(corners / 3);
-    let p = 0;
-    let t = 0;
-    faces.forEach((f, n) => {
-      positions.set(f.positions, 3 * p);
-      normals.set(f.normals, 3 * p);
-      for (let i = 0; i < f.triangles.length; i++) triangles[t + i] = f.triangles[i] + p;
-      faceOfTriangle.fill(n, t / 3, (t + f.triangles.length) / 3);
-      p += f.positions.length / 3;
-      t += f.triangles.length;
-    });
-    const g = new BufferGeometry();
-    g.setAttribute("position", new BufferAttribute(positions, 3));
-    g.setAttribute("normal", new BufferAttribute(normals, 3));
-    g.setIndex(new BufferAttribute(triangles, 1));
-    g.computeBoundingSphere();
+    const { geometry: g, faceOfTriangle } = solidOf(faces);
     const bvh = new MeshBVH(g, { indirect: true });
     const mesh = new Mesh(
       g,
@@ -246,7 +229,10 @@ export class Scene {
   private clayOf(colour: string): ShaderMaterial {
     if (!colour) return this.materials.clay;
     let m = this.tinted.get(colour);
-    if (!m) this.tinted.set(colour, (m = clay(colour)));
+    if (!m) {
+      this.tinted.set(colour, (m = clay(colour)));
+      this.clip(m);
+    }
     return m;
   }
 
@@ -276,6 +262,26 @@ export class Scene {
       }
     }
     this.redraw();
+  }
+
+  /** Cuts the part open: what lies beyond all of the planes, each by a point and a normal, isn't drawn and can't be hit. */
+  cut(planes: { origin: Vec3; normal: Vec3 }[]): void {
+    const all = planes.map(({ origin, normal }) => {
+      const n = new Vector3(...normal);
+      return new Plane(n.clone().negate(), n.dot(new Vector3(...origin)));
+    });
+    cutting.value = all.length > 0 ? 1 : 0;
+    this.clipping = all;
+    this.picking.gone = (p) => all.length > 0 && all.every((c) => c.distanceToPoint(p) < -1e-6);
+    const inks = [this.edgeInk, this.hiddenInk, this.hoverInk, this.pickInk];
+    for (const m of [...Object.values(this.materials), ...this.tinted.values(), ...inks]) this.clip(m);
+    this.redraw();
+  }
+
+  private clip(m: Material): void {
+    m.clippingPlanes = this.clipping;
+    m.clipIntersection = true;
+    m.needsUpdate = true;
   }
 
   /** Whether some of the material that comes or goes lies outside the view. */

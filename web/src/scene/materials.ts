@@ -4,10 +4,48 @@ const css = (name: string) =>
   new Color(getComputedStyle(document.documentElement).getPropertyValue(name).trim());
 
 const VERTEX = `
+  #include <clipping_planes_pars_vertex>
   varying vec3 vNormal;
   void main() {
     vNormal = normalMatrix * normal;
-    gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0);
+    vec4 mvPosition = modelViewMatrix * vec4(position, 1.0);
+    #include <clipping_planes_vertex>
+    gl_Position = projectionMatrix * mvPosition;
+  }`;
+
+/** Whether the part is cut open: then the inside of material is seen where faces look away, and is hatched as cut. */
+export const cutting = { value: 0 };
+
+/** Which way the hatch of the body that is being drawn leans; neighbours lean unlike. */
+export const slant = { value: 1 };
+
+/** A material that section planes cut. */
+function cut(m: ShaderMaterial): ShaderMaterial {
+  m.clipping = true;
+  m.fragmentShader = `
+    #include <clipping_planes_pars_fragment>
+    uniform float cutting; uniform float slant; uniform vec3 laid; uniform vec3 line;
+    ${m.fragmentShader.replace(
+      "void main() {",
+      `void main() {
+        #include <clipping_planes_fragment>`,
+    )}`;
+  Object.assign(m.uniforms, {
+    cutting,
+    slant,
+    laid: { value: css("--cut") },
+    line: { value: css("--cut-line") },
+  });
+  return m;
+}
+
+/** Drawn instead of a face's inside. */
+const LAID = `
+  if (cutting > 0.5 && !gl_FrontFacing) {
+    float stripe = step(0.84, fract((gl_FragCoord.x + slant * gl_FragCoord.y) / 9.0));
+    gl_FragColor = vec4(mix(laid, line, stripe), 1.0);
+    #include <colorspace_fragment>
+    return;
   }`;
 
 /**
@@ -17,7 +55,7 @@ const VERTEX = `
  */
 export function clay(colour?: string): ShaderMaterial {
   const own = colour ? new Color(colour) : null;
-  return new ShaderMaterial({
+  const m = new ShaderMaterial({
     uniforms: {
       dark: { value: own?.clone().multiplyScalar(0.35) ?? css("--clay-2") },
       mid: { value: own ?? css("--clay-4") },
@@ -28,6 +66,7 @@ export function clay(colour?: string): ShaderMaterial {
       varying vec3 vNormal;
       uniform vec3 dark; uniform vec3 mid; uniform vec3 light; uniform vec3 ink;
       void main() {
+        ${LAID}
         vec3 n = normalize(vNormal);
         if (!gl_FrontFacing) n = -n;
         float l = dot(n, normalize(vec3(-0.28, 0.62, 0.73)));
@@ -43,6 +82,7 @@ export function clay(colour?: string): ShaderMaterial {
     polygonOffsetFactor: 1,
     polygonOffsetUnits: 2,
   });
+  return cut(m);
 }
 
 /** Paper, for the display of lines alone: hides what is behind and shows nothing itself. */
@@ -52,25 +92,27 @@ export function paper(): ShaderMaterial {
     uniform vec3 light;
     varying vec3 vNormal;
     void main() {
+      ${LAID}
       float width = fwidth(normalize(vNormal).z) * 1.5;
       float rim = (1.0 - smoothstep(0.5 * width, width, abs(normalize(vNormal).z))) * step(1e-5, width);
       gl_FragColor = vec4(mix(light, vec3(0.0), rim), 1.0);
       #include <colorspace_fragment>
     }`;
   m.uniforms.light.value = css("--paper-tag");
-  return m;
+  return cut(m);
 }
 
 /** A picked face: teal hatch at a screen angle over a tint; the hover is the tint alone. */
 export function hatch(picked: boolean): ShaderMaterial {
-  return new ShaderMaterial({
-    uniforms: {
-      teal: { value: css("--teal") },
-      tint: { value: css("--teal-tint") },
-      on: { value: picked ? 1 : 0 },
-    },
-    vertexShader: VERTEX,
-    fragmentShader: `
+  return cut(
+    new ShaderMaterial({
+      uniforms: {
+        teal: { value: css("--teal") },
+        tint: { value: css("--teal-tint") },
+        on: { value: picked ? 1 : 0 },
+      },
+      vertexShader: VERTEX,
+      fragmentShader: `
       uniform vec3 teal; uniform vec3 tint; uniform float on;
       varying vec3 vNormal;
       void main() {
@@ -79,12 +121,13 @@ export function hatch(picked: boolean): ShaderMaterial {
         gl_FragColor = vec4(c, on > 0.5 ? 1.0 : 0.75);
         #include <colorspace_fragment>
       }`,
-    transparent: !picked,
-    side: DoubleSide,
-    polygonOffset: true,
-    polygonOffsetFactor: 0.5,
-    polygonOffsetUnits: 1,
-  });
+      transparent: !picked,
+      side: DoubleSide,
+      polygonOffset: true,
+      polygonOffsetFactor: 0.5,
+      polygonOffsetUnits: 1,
+    }),
+  );
 }
 
 /** What is picked or pointed at where something lies before it: the hatch alone, pale. */
@@ -100,7 +143,7 @@ export function ghost(): ShaderMaterial {
   m.transparent = true;
   m.depthWrite = false;
   m.depthFunc = GreaterDepth;
-  return m;
+  return cut(m);
 }
 
 /**
@@ -109,14 +152,15 @@ export function ghost(): ShaderMaterial {
  * @param strength below 1 for what is only previewed, so that its form stays in sight
  */
 export function between(come: boolean, strength = 1): ShaderMaterial {
-  return new ShaderMaterial({
-    uniforms: {
-      colour: { value: css(come ? "--map-2" : "--map-5") },
-      come: { value: come ? 1 : 0 },
-      strength: { value: strength },
-    },
-    vertexShader: VERTEX,
-    fragmentShader: `
+  return cut(
+    new ShaderMaterial({
+      uniforms: {
+        colour: { value: css(come ? "--map-2" : "--map-5") },
+        come: { value: come ? 1 : 0 },
+        strength: { value: strength },
+      },
+      vertexShader: VERTEX,
+      fragmentShader: `
       uniform vec3 colour; uniform float come; uniform float strength;
       varying vec3 vNormal;
       void main() {
@@ -127,13 +171,14 @@ export function between(come: boolean, strength = 1): ShaderMaterial {
         gl_FragColor = vec4(colour * l, strength * mix(come > 0.5 ? pale : 0.25, come > 0.5 ? 1.0 : 0.7, stripe));
         #include <colorspace_fragment>
       }`,
-    transparent: true,
-    depthWrite: false,
-    side: DoubleSide,
-    polygonOffset: true,
-    polygonOffsetFactor: come ? -1 : -2,
-    polygonOffsetUnits: -2,
-  });
+      transparent: true,
+      depthWrite: false,
+      side: DoubleSide,
+      polygonOffset: true,
+      polygonOffsetFactor: come ? -1 : -2,
+      polygonOffsetUnits: -2,
+    }),
+  );
 }
 
 export const inks = () => ({ ink: css("--ink"), teal: css("--teal") });

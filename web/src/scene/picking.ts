@@ -16,6 +16,9 @@ export interface ReadyBody {
 
 /** Finds what lies under the pointer, in pixels of the view. */
 export class Picking {
+  /** Whether a place is cut away. */
+  gone: (p: Vector3) => boolean = () => false;
+
   constructor(
     private readonly look: Look,
     private readonly bodies: () => ReadyBody[],
@@ -40,7 +43,7 @@ export class Picking {
     let near = Infinity;
     let face: Pick | null = null;
     for (const b of this.bodies()) {
-      const hit = b.bvh.raycastFirst(ray, 2);
+      const hit = this.first(b, ray);
       if (hit && hit.distance < near) {
         near = hit.distance;
         const f = b.view.faces[b.faceOfTriangle[hit.faceIndex!]];
@@ -49,8 +52,18 @@ export class Picking {
     }
     const slack = 14 / this.look.scale;
     const seen = (p: Vector3) =>
-      20000 - p.clone().sub(this.look.middle).dot(this.look.toEye()) <= near + slack;
+      !this.gone(p) && 20000 - p.clone().sub(this.look.middle).dot(this.look.toEye()) <= near + slack;
     return { face, seen };
+  }
+
+  /** Where a ray first meets what isn't cut away of a body. */
+  private first(b: ReadyBody, ray: Ray) {
+    const hit = b.bvh.raycastFirst(ray, 2);
+    if (!hit || !this.gone(hit.point)) return hit;
+    return b.bvh
+      .raycast(ray, 2)
+      .filter((h) => !this.gone(h.point))
+      .reduce<typeof hit | null>((best, h) => (best && best.distance <= h.distance ? best : h), null);
   }
 
   /** What is in a rectangle of pixels: drawn to the right, what is wholly inside; to the left, what it touches. */

@@ -26,7 +26,8 @@ class ArchitectureTest {
         "io.tallember.solid..",
         "io.tallember.sketch..",
         "io.tallember.part..",
-        "io.tallember.exchange.."
+        "io.tallember.exchange..",
+        "io.tallember.inspect.."
     };
 
     @ArchTest
@@ -42,6 +43,8 @@ class ArchitectureTest {
             .definedBy("io.tallember.part..")
             .layer("exchange")
             .definedBy("io.tallember.exchange..")
+            .layer("inspect")
+            .definedBy("io.tallember.inspect..")
             .layer("server")
             .definedBy("io.tallember.server..")
             .optionalLayer("ember")
@@ -56,6 +59,8 @@ class ArchitectureTest {
             .mayOnlyAccessLayers("geometry", "solid", "sketch")
             .whereLayer("exchange")
             .mayOnlyAccessLayers("geometry", "solid", "sketch", "part")
+            .whereLayer("inspect")
+            .mayOnlyAccessLayers("geometry", "solid")
             .whereLayer("server")
             .mayNotBeAccessedByAnyLayer()
             .whereLayer("ember")

@@ -33,7 +33,7 @@ import tools.jackson.databind.node.ObjectNode;
 @RestController
 @RequestMapping("/api/parts/{id}")
 class PartApi {
-    private static final String JSON = MediaType.APPLICATION_JSON_VALUE;
+    static final String JSON = MediaType.APPLICATION_JSON_VALUE;
 
     private final Works works;
     private final Workshop workshop;

@@ -3,7 +3,6 @@ package io.tallember.server.parts;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
-import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Profile;
@@ -273,8 +272,8 @@ public class PartView {
             region.put("area", r.area());
             kin(region, s, r.boundary());
             StringBuilder path = new StringBuilder();
-            outline(r.outer(), path);
-            r.holes().forEach(h -> outline(h, path));
+            Outlines.path(r.outer(), path);
+            r.holes().forEach(h -> Outlines.path(h, path));
             region.put("path", path.toString());
         }
         ArrayNode lines = n.putArray("lines");
@@ -285,7 +284,7 @@ public class PartView {
             line.putArray("inside").add(l.inside().x()).add(l.inside().y());
             kin(line, s, l.boundary());
             StringBuilder path = new StringBuilder();
-            outline(l.edges(), path);
+            Outlines.path(l.edges(), path);
             line.put("area", 0).put("path", path.toString().replace("Z", ""));
         }
         ArrayNode gaps = n.putArray("gaps");
@@ -314,7 +313,7 @@ public class PartView {
                 StringBuilder path = new StringBuilder();
                 s.step().sketch().strands(c).values().forEach(k -> {
                     Profile.Edge e = new Profile.Edge(k.curve(), k.range(), true, c.id());
-                    outline(List.of(e), path);
+                    Outlines.path(List.of(e), path);
                     path.setLength(path.length() - 1);
                 });
                 texts.put(c.id(), path.toString());
@@ -367,51 +366,6 @@ public class PartView {
                     Terms.told(SketchWords.of(sketch, sketch.constraint(id).orElseThrow()), unit.telling(x -> x));
             list.addObject().put("id", id).put("words", words);
         }
-    }
-
-    /** An ellipse or spline as short straight pieces. */
-    private static void free(Profile.Edge e, StringBuilder path) {
-        double[] breaks = e.curve().breaks(e.range());
-        int each = Math.max(2, 96 / (breaks.length - 1));
-        int n = each * (breaks.length - 1);
-        for (int i = 1; i <= n; i++) {
-            int at = e.forward() ? i : n - i;
-            int k = Math.min(at / each, breaks.length - 2);
-            double t = breaks[k] + (breaks[k + 1] - breaks[k]) * (at - k * each) / each;
-            Vec3 p = e.curve().point(t);
-            path.append(String.format(Locale.ROOT, "L%.8g %.8g", p.x(), p.y()));
-        }
-    }
-
-    /** A loop as SVG path data in the sketch's mm: lines and arcs, exact but for the eighth digit. */
-    private static void outline(List<Profile.Edge> loop, StringBuilder path) {
-        Vec3 start = loop.get(0).start();
-        path.append(String.format(Locale.ROOT, "M%.8g %.8g", start.x(), start.y()));
-        for (Profile.Edge e : loop) {
-            if (e.curve() instanceof Line) {
-                path.append(String.format(
-                        Locale.ROOT, "L%.8g %.8g", e.end().x(), e.end().y()));
-            } else if (!(e.curve() instanceof Circle)) {
-                free(e, path);
-            } else {
-                double r = e.curve().derivative(0).length();
-                Interval range = e.range();
-                for (int i = 1; i <= 2; i++) { // in halves, so that a full circle is no special case
-                    Vec3 p = e.curve().point(e.forward() ? range.at(i / 2.0) : range.at(1 - i / 2.0));
-                    int large = range.length() / 2 > Math.PI ? 1 : 0;
-                    path.append(String.format(
-                            Locale.ROOT,
-                            "A%.8g %.8g 0 %d %d %.8g %.8g",
-                            r,
-                            r,
-                            large,
-                            e.forward() ? 1 : 0,
-                            p.x(),
-                            p.y()));
-                }
-            }
-        }
-        path.append('Z');
     }
 
     /** Bodies that aren't the part's, as shapes to be drawn. */

@@ -196,6 +196,11 @@ public class Workshop {
         return Spots.on(body, face, seen(id, revision));
     }
 
+    /** The part as an asker last saw it, to be looked into. */
+    public Context asked(long id, long revision) {
+        return seen(id, revision);
+    }
+
     /** The part as an asker last saw it. */
     private Context seen(long id, long revision) {
         PartRow row = ledger.find(id);

@@ -28,7 +28,7 @@ public final class FaceCentre {
         if (!(face.surface() instanceof Plane p)) {
             throw new IllegalArgumentException("Only flat faces have an outline");
         }
-        Frame f = p.frame().at(face.bounds().centre());
+        Frame f = near(face, p);
         Moments outer = new Moments(0, 0, 0);
         for (Loop l : face.loops()) {
             Moments m = moments(l, f);
@@ -37,6 +37,30 @@ public final class FaceCentre {
             }
         }
         return f.point(outer.x() / outer.area(), outer.y() / outer.area(), 0);
+    }
+
+    /**
+     * The centre of gravity of a flat face's own area, its holes left out, in mm.
+     *
+     * @throws IllegalArgumentException when the face isn't flat
+     */
+    public static Vec3 ofArea(Face face) {
+        if (!(face.surface() instanceof Plane p)) {
+            throw new IllegalArgumentException("Only flat faces have an outline");
+        }
+        Frame f = near(face, p);
+        Moments sum = new Moments(0, 0, 0);
+        for (Loop l : face.loops()) {
+            Moments m = moments(l, f);
+            sum = new Moments(sum.area() + m.area(), sum.x() + m.x(), sum.y() + m.y());
+        }
+        return f.point(sum.x() / sum.area(), sum.y() / sum.area(), 0);
+    }
+
+    /** A frame in the plane, near the face; the middle of its box may lie beside the plane. */
+    private static Frame near(Face face, Plane p) {
+        Vec3 middle = face.bounds().centre();
+        return p.frame().at(middle.plus(-p.signedDistance(middle), p.normal()));
     }
 
     private static Moments moments(Loop loop, Frame f) {

@@ -52,6 +52,32 @@ class FaceCentreTest {
         assertThat(disc.x()).isCloseTo(0, within(1e-9));
     }
 
+    /** The middle of its box lies beside its plane. */
+    @Test
+    void aSlantedTriangleWithAHole() {
+        Frame f = Frame.of(new Vec3(1, 2, 3), new Vec3(1, 1, 1).unit());
+        Body b = pulled(Shapes.polygon(f, 0, 0, 30, 0, 0, 60));
+        Face top = b.faces().stream()
+                .filter(x -> x.outward(x.bounds().centre()).dot(f.z()) > 0.99)
+                .findFirst()
+                .orElseThrow();
+        assertThat(FaceCentre.of(top).distance(f.point(10, 20, 5))).isLessThan(1e-9);
+        assertThat(FaceCentre.ofArea(top).distance(f.point(10, 20, 5))).isLessThan(1e-9);
+        Body plate = Shapes.box(100, 200, 0, 140, 230, 5);
+        Body drilled = Fuse.subtract(List.of(plate), List.of(Shapes.cylinder(105, 205, 3, -1, 6)), Shapes.TOL)
+                .get(0);
+        Face with = drilled.faces().stream()
+                .filter(x -> x.bounds().min().z() > 4.9)
+                .findFirst()
+                .orElseThrow();
+        double hole = 9 * Math.PI;
+        Vec3 c = new Vec3(120, 215, 5)
+                .times(1200)
+                .plus(-hole, new Vec3(105, 205, 5))
+                .times(1 / (1200 - hole));
+        assertThat(FaceCentre.ofArea(with).distance(c)).isLessThan(1e-9);
+    }
+
     @Test
     void onlyFlatFacesHaveOne() {
         Face round = Shapes.cylinder(0, 0, 3, 0, 6).faces().stream()

@@ -1,0 +1,107 @@
+package io.tallember.server.parts;
+
+import static io.tallember.server.parts.PartApi.revision;
+
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Profile;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec3;
+import io.tallember.inspect.Section;
+import io.tallember.part.Refusal;
+import io.tallember.part.fields.References;
+import io.tallember.part.file.PartFile;
+import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.steps.Context;
+import io.tallember.server.guard.Works;
+import io.tallember.solid.sweep.FaceProfile;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Looks into a part as it was last seen: what planes lay open. */
+@RestController
+@RequestMapping("/api/parts/{id}")
+class InspectApi {
+    private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
+
+    private final Workshop workshop;
+    private final Works works;
+
+    InspectApi(Workshop workshop, Works works) {
+        this.workshop = workshop;
+        this.works = works;
+    }
+
+    /**
+     * The regions that planes lay open, each with its outline in its plane's own mm, area and centroid; or why there are none.
+     *
+     * <p>Asked: {@code planes}, each with a point {@code origin} and a {@code normal} to the side that is taken away.
+     */
+    @PostMapping(path = "/section", produces = PartApi.JSON)
+    String section(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return works.at(
+                id,
+                () -> section(workshop.asked(id, revision(n)), n.path("planes")).toString());
+    }
+
+    private static ObjectNode section(Context c, JsonNode asked) {
+        List<Frame> planes = new ArrayList<>();
+        asked.forEach(p ->
+                planes.add(Frame.of(vec(p.path("origin")), vec(p.path("normal")).unit())));
+        ObjectNode out = MAKE.objectNode();
+        ArrayNode frames = out.putArray("planes");
+        for (Frame f : planes) {
+            ObjectNode o = frames.addObject();
+            References.put(o, "origin", f.origin());
+            References.put(o, "x", f.x());
+            References.put(o, "y", f.y());
+            References.put(o, "z", f.z());
+        }
+        ArrayNode regions = out.putArray("regions");
+        List<PartBody> bodies = c.bodies();
+        try {
+            double sum = 0;
+            List<Section.Region> all =
+                    Section.of(bodies.stream().map(PartBody::body).toList(), planes, Tolerance.DEFAULT);
+            for (Section.Region r : all) {
+                Frame f = planes.get(r.plane());
+                Profile p = FaceProfile.of(r.face(), f, "");
+                StringBuilder path = new StringBuilder();
+                p.loops().forEach(l -> Outlines.path(l, path));
+                ObjectNode o = regions.addObject()
+                        .put("body", bodies.get(r.body()).id())
+                        .put("plane", r.plane())
+                        .put("area", r.area())
+                        .put("path", path.toString());
+                References.put(o, "centroid", r.centroid());
+                sum += r.area();
+            }
+            out.put("area", sum);
+        } catch (GeometryException e) {
+            regions.removeAll();
+            out.put("message", c.told(e));
+        }
+        return out;
+    }
+
+    private static Vec3 vec(JsonNode n) {
+        if (!n.isArray()
+                || n.size() != 3
+                || !n.get(0).isNumber()
+                || !n.get(1).isNumber()
+                || !n.get(2).isNumber()) {
+            throw Refusal.of("A plane is told by a point and a normal, three numbers each.");
+        }
+        return new Vec3(n.get(0).doubleValue(), n.get(1).doubleValue(), n.get(2).doubleValue());
+    }
+}
