@@ -39,6 +39,9 @@ final class JoinedCoil {
     /** Parameters nearer than this are one, in radians. */
     private static final double SAME = 1e-9;
 
+    /** Turns that overlap by less than this part of the wire only seem to; they touch, or aren't let pass. */
+    private static final double LEAST_JOINED = 1e-5;
+
     /** More than this part of the wire isn't joined to the next turn. */
     private static final double MOST_JOINED = 0.25;
 
@@ -89,17 +92,24 @@ final class JoinedCoil {
             return false;
         }
         double next = least(wire, 2 * Math.PI);
-        return next < 2 * radius && next > 2 * radius * (1 - MOST_JOINED) && least(wire, 4 * Math.PI) > 2 * radius;
+        return next < 2 * radius * (1 - LEAST_JOINED)
+                && next > 2 * radius * (1 - MOST_JOINED)
+                && least(wire, 4 * Math.PI) > 2 * radius;
     }
 
     /** The least distance of the wire's middle from itself about so much farther on. */
     private static double least(Helix wire, double on) {
-        double best = Double.POSITIVE_INFINITY;
         Vec3 p = wire.point(0);
-        for (int i = -400; i <= 400; i++) {
-            best = Math.min(best, wire.point(on + i * 0.004).distance(p));
+        double t = on;
+        for (double step = 0.4; step > 1e-12; step *= 0.5) {
+            double best = t;
+            for (int i = -4; i <= 4; i++) {
+                double at = t + i * step;
+                best = wire.point(at).distance(p) < wire.point(best).distance(p) ? at : best;
+            }
+            t = best;
         }
-        return best;
+        return wire.point(t).distance(p);
     }
 
     /**

@@ -185,16 +185,19 @@ class SweepTest {
         }
     }
 
-    /** Turns that overlap are refused, also by a hair; those that touch, and flat ones far closer than they are wide, are built. */
+    /** Turns that overlap by too much are refused, and by less than a hair; by a hair they are joined; those that touch, and flat ones far closer than they are wide, are built. */
     @Test
     void turnsThatMeet() {
         double touching =
                 3 / Math.sqrt(1 - Math.pow(3 / (20 * Math.PI), 2)); // the turns' distance, not their pitch, is 3
-        for (double less : new double[] {1, 1e-4}) {
+        for (double less : new double[] {1, 1e-5}) {
             Way way = coil(10, touching - less, 3);
             assertThatThrownBy(() -> Sweep.of(round(across(way), 1.5), way, Manner.SQUARE, "s1", "r1", TOL))
                     .hasMessageContaining("pass through itself");
         }
+        Way joined = coil(10, touching - 1e-4, 3);
+        assertThat(swept(round(across(joined), 1.5), joined, Manner.SQUARE).faces())
+                .hasSizeGreaterThan(10);
         Way way = coil(10, touching + 1e-4, 3);
         swept(round(across(way), 1.5), way, Manner.SQUARE);
         Way close = coil(10, 0.6, 3);
