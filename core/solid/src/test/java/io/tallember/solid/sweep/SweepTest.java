@@ -197,7 +197,7 @@ class SweepTest {
         }
         Way joined = coil(10, touching - 1e-4, 3);
         assertThat(swept(round(across(joined), 1.5), joined, Manner.SQUARE).faces())
-                .hasSizeGreaterThan(10);
+                .hasSizeGreaterThan(8);
         Way way = coil(10, touching + 1e-4, 3);
         swept(round(across(way), 1.5), way, Manner.SQUARE);
         Way close = coil(10, 0.6, 3);
