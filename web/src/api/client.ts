@@ -1,6 +1,16 @@
 import type { Reply } from "./replies";
 import type { Answer, FaceSpots, Hit, Talk } from "./talk";
-import type { Command, Comparison, Constraint, HomePage, Section, Shape, Vec3, Version } from "./types";
+import type {
+  Command,
+  Comparison,
+  Constraint,
+  HomePage,
+  Measured,
+  Section,
+  Shape,
+  Vec3,
+  Version,
+} from "./types";
 
 /** Tells this page from others that show the same part. */
 const PAGE = Math.random().toString(36).slice(2);
@@ -84,6 +94,8 @@ export const api = {
   /** What planes lay open, each by a point and a normal to the side that is taken away. */
   section: (id: number, revision: number, planes: { origin: Vec3; normal: Vec3 }[]) =>
     ask<Section>("POST", `/api/parts/${id}/section`, { revision, planes }),
+  measure: (id: number, revision: number, picked: Hit[]) =>
+    ask<Measured>("POST", `/api/parts/${id}/measure`, { revision, picked }),
   /** A sentence after an entry. */
   sentence: (id: number, revision: number, talk: Talk) =>
     ask<Answer>("POST", `/api/parts/${id}/sentence`, { revision, talk }),

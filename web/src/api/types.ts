@@ -227,3 +227,10 @@ export interface Section {
   area?: number;
   message?: string;
 }
+
+/** What one or two picked things measure; between two, the places that are nearest. */
+export interface Measured {
+  rows: { what: string; is: "length" | "area" | "angle" | "place"; value: number }[];
+  from?: Vec3;
+  to?: Vec3;
+}

@@ -1,3 +1,4 @@
+import { MeasureLayer } from "../check/MeasureLayer";
 import { SectionLayer } from "../check/SectionLayer";
 import type { Slot } from "../api/talk";
 import type { DrawnStep, Region, Vec2 } from "../api/types";
@@ -62,6 +63,7 @@ export function FormLayer() {
       {answer && <Grips answer={answer} />}
       {answer && <Starts answer={answer} />}
       <SectionLayer />
+      <MeasureLayer />
       <SpotLayer />
       <Troubles />
     </svg>

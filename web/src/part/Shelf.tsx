@@ -1,4 +1,5 @@
 import { useCallback, useState } from "react";
+import { MeasureSlip } from "../check/MeasureSlip";
 import { Fold } from "../frame/Fold";
 import { SketchShelf } from "../sketch/SketchShelf";
 import { STAGES, shelfActions, type Action } from "./actions";
@@ -48,6 +49,12 @@ export function Shelf() {
           </div>
         ))}
       </div>
+      {shown === 7 && (
+        <>
+          <p className="sub">Pick one or two corners, edges or faces (Shift adds): they are measured.</p>
+          <MeasureSlip />
+        </>
+      )}
       <PickedList />
       {show && <ShowMe offer={show.offer} title={show.title} onClose={closeShow} />}
     </nav>

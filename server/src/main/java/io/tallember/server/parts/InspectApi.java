@@ -7,16 +7,20 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.inspect.Distance;
 import io.tallember.inspect.Section;
+import io.tallember.inspect.Thing;
 import io.tallember.part.Refusal;
 import io.tallember.part.fields.References;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Hit;
 import io.tallember.server.guard.Works;
 import io.tallember.solid.sweep.FaceProfile;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -27,7 +31,7 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Looks into a part as it was last seen: what planes lay open. */
+/** Looks into a part as it was last seen: what planes lay open, what lies between two things. */
 @RestController
 @RequestMapping("/api/parts/{id}")
 class InspectApi {
@@ -92,6 +96,76 @@ class InspectApi {
             out.put("message", c.told(e));
         }
         return out;
+    }
+
+    /**
+     * What one or two picked things measure, or what lies between them.
+     *
+     * <p>Asked: {@code picked}, clicks as sentences have them. Lengths are in mm, areas in mm2, angles in radians.
+     */
+    @PostMapping(path = "/measure", produces = PartApi.JSON)
+    String measure(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return works.at(
+                id,
+                () -> measured(workshop.asked(id, revision(n)), n.path("picked"))
+                        .toString());
+    }
+
+    private static ObjectNode measured(Context c, JsonNode asked) {
+        List<Thing> things = new ArrayList<>();
+        asked.forEach(h -> thing(Hit.read(h), c).ifPresent(things::add));
+        if (things.isEmpty() || things.size() > 2 || things.size() < asked.size()) {
+            throw Refusal.of("Pick one or two corners, edges or faces to be measured.");
+        }
+        ObjectNode out = MAKE.objectNode();
+        ArrayNode rows = out.putArray("rows");
+        Thing a = things.get(0);
+        if (things.size() == 1) {
+            single(a, rows);
+            return out;
+        }
+        Thing b = things.get(1);
+        Distance d = Distance.of(a, b);
+        References.put(out, "from", d.from());
+        References.put(out, "to", d.to());
+        row(rows, "least distance", "length", d.mm());
+        Vec3 way = d.to().minus(d.from());
+        row(rows, "along x", "length", Math.abs(way.x()));
+        row(rows, "along y", "length", Math.abs(way.y()));
+        row(rows, "along z", "length", Math.abs(way.z()));
+        Distance.ofAxes(a, b).ifPresent(v -> row(rows, "between axes", "length", v));
+        if (a.centre() != null && b.centre() != null) {
+            row(rows, "between centres", "length", a.centre().distance(b.centre()));
+        }
+        Distance.angle(a, b).ifPresent(v -> row(rows, "angle", "angle", v));
+        return out;
+    }
+
+    private static void single(Thing t, ArrayNode rows) {
+        if (t instanceof Thing.Place p) {
+            row(rows, "x", "place", p.at().x());
+            row(rows, "y", "place", p.at().y());
+            row(rows, "z", "place", p.at().z());
+            return;
+        }
+        boolean edge = t instanceof Thing.OfEdge;
+        row(rows, edge ? "length" : "area", edge ? "length" : "area", t.size());
+        if (t.radius() > 0) {
+            row(rows, "radius", "length", t.radius());
+            row(rows, "diameter", "length", 2 * t.radius());
+        }
+    }
+
+    private static void row(ArrayNode rows, String what, String is, double v) {
+        rows.addObject().put("what", what).put("is", is).put("value", v);
+    }
+
+    private static Optional<Thing> thing(Hit h, Context c) {
+        if (h.what() == Hit.What.CORNER) {
+            return Optional.ofNullable(h.point()).map(Thing.Place::new);
+        }
+        return h.face(c).<Thing>map(Thing.OfFace::new).or(() -> h.edge(c).map(Thing.OfEdge::new));
     }
 
     private static Vec3 vec(JsonNode n) {
