@@ -5,6 +5,7 @@ import type {
   Comparison,
   Constraint,
   HomePage,
+  Mass,
   Measured,
   Section,
   Shape,
@@ -96,6 +97,7 @@ export const api = {
     ask<Section>("POST", `/api/parts/${id}/section`, { revision, planes }),
   measure: (id: number, revision: number, picked: Hit[]) =>
     ask<Measured>("POST", `/api/parts/${id}/measure`, { revision, picked }),
+  mass: (id: number, revision: number) => ask<Mass>("POST", `/api/parts/${id}/mass`, { revision }),
   /** A sentence after an entry. */
   sentence: (id: number, revision: number, talk: Talk) =>
     ask<Answer>("POST", `/api/parts/${id}/sentence`, { revision, talk }),

@@ -234,3 +234,13 @@ export interface Measured {
   from?: Vec3;
   to?: Vec3;
 }
+
+/** What a part weighs; mass and moments only where all bodies have a material. In mm, kg, kg mm2. */
+export interface Mass {
+  bodies: { id: string; called: string; material: string; volume: number; mass?: number }[];
+  volume: number;
+  area: number;
+  centre: Vec3;
+  mass?: number;
+  principal?: Vec3;
+}

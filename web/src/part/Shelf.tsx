@@ -1,4 +1,5 @@
 import { useCallback, useState } from "react";
+import { MassSlip } from "../check/MassSlip";
 import { MeasureSlip } from "../check/MeasureSlip";
 import { Fold } from "../frame/Fold";
 import { SketchShelf } from "../sketch/SketchShelf";
@@ -53,6 +54,7 @@ export function Shelf() {
         <>
           <p className="sub">Pick one or two corners, edges or faces (Shift adds): they are measured.</p>
           <MeasureSlip />
+          <MassSlip />
         </>
       )}
       <PickedList />

@@ -10,17 +10,23 @@ import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Distance;
 import io.tallember.inspect.Section;
 import io.tallember.inspect.Thing;
+import io.tallember.part.Look;
 import io.tallember.part.Refusal;
 import io.tallember.part.fields.References;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Hit;
+import io.tallember.part.values.Materials;
 import io.tallember.server.guard.Works;
+import io.tallember.solid.Body;
+import io.tallember.solid.mass.Inertia;
+import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.sweep.FaceProfile;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -31,7 +37,7 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Looks into a part as it was last seen: what planes lay open, what lies between two things. */
+/** Looks into a part as it was last seen: what planes lay open, what lies between two things, what it weighs. */
 @RestController
 @RequestMapping("/api/parts/{id}")
 class InspectApi {
@@ -166,6 +172,65 @@ class InspectApi {
             return Optional.ofNullable(h.point()).map(Thing.Place::new);
         }
         return h.face(c).<Thing>map(Thing.OfFace::new).or(() -> h.edge(c).map(Thing.OfEdge::new));
+    }
+
+    /**
+     * Volume, area and centroid of the part and of each body; where all bodies have a material also mass, centre of mass and moments of
+     * inertia about it. In mm, kg and kg mm2.
+     */
+    @PostMapping(path = "/mass", produces = PartApi.JSON)
+    String mass(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return works.at(id, () -> mass(workshop.asked(id, revision(n))).toString());
+    }
+
+    private static ObjectNode mass(Context c) {
+        ObjectNode out = MAKE.objectNode();
+        ArrayNode each = out.putArray("bodies");
+        List<Body> bodies = c.bodies().stream().map(PartBody::body).toList();
+        double[] densities = new double[bodies.size()];
+        double sum = 0;
+        boolean known = !bodies.isEmpty();
+        Vec3 centre = Vec3.ZERO;
+        for (int i = 0; i < densities.length; i++) {
+            PartBody b = c.bodies().get(i);
+            MassProperties m = MassProperties.of(b.body());
+            Look look = c.doc().arrangement().looks().get(b.id());
+            String material = look == null ? "" : look.material();
+            OptionalDouble mass = Materials.mass(material, m.volume());
+            ObjectNode o = each.addObject()
+                    .put("id", b.id())
+                    .put("called", c.bodyName(b.id()))
+                    .put("material", material)
+                    .put("volume", m.volume());
+            known &= mass.isPresent();
+            if (mass.isPresent()) {
+                o.put("mass", mass.getAsDouble());
+                densities[i] = mass.getAsDouble() / m.volume();
+                sum += mass.getAsDouble();
+                centre = centre.plus(mass.getAsDouble(), m.centroid());
+            }
+        }
+        MassProperties all = MassProperties.of(bodies);
+        out.put("volume", all.volume()).put("area", all.area());
+        Vec3 middle = known ? centre.times(1 / sum) : all.centroid();
+        References.put(out, "centre", middle);
+        if (known) {
+            out.put("mass", sum);
+            Inertia i = Inertia.of(bodies, densities, middle);
+            ArrayNode moments = out.putArray("principal");
+            ArrayNode axes = out.putArray("axes");
+            for (int k = 0; k < 3; k++) {
+                moments.add(i.principal()[k]);
+                Vec3 a = i.axes().get(k);
+                axes.addArray().add(a.x()).add(a.y()).add(a.z());
+            }
+            ArrayNode tensor = out.putArray("tensor");
+            for (double[] row : i.tensor()) {
+                tensor.addArray().add(row[0]).add(row[1]).add(row[2]);
+            }
+        }
+        return out;
     }
 
     private static Vec3 vec(JsonNode n) {

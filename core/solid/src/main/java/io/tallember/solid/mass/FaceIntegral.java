@@ -6,6 +6,7 @@ import io.tallember.geometry.Contact;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.GaussLegendre;
 import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
@@ -58,8 +59,14 @@ final class FaceIntegral {
     private static final GaussLegendre RULED = new GaussLegendre(2);
     /** Trigonometric polynomials of the fourth degree over a right angle. */
     private static final GaussLegendre ROUND = new GaussLegendre(10);
+    /** The same where the squares of coordinates are integrated over the volume. */
+    private static final GaussLegendre RULED_SQUARES = new GaussLegendre(3);
+
     /** How many numbers {@link #of} gives. */
     static final int SUMS = 11;
+
+    /** How many numbers {@link #squares} gives after these. */
+    private static final int SQUARES = 6;
 
     private static final double PANEL = Math.PI / 2;
 
@@ -96,13 +103,23 @@ final class FaceIntegral {
      * coordinate by itself, and the vector area; q is the place less {@code ref}.
      */
     static double[] of(Face f, Vec3 ref) {
-        double[] sum = new double[SUMS];
+        return of(f, ref, new double[SUMS]);
+    }
+
+    /** A face's part of the volume integrals of q's x², y², z², xy, yz and zx. */
+    static double[] squares(Face f, Vec3 ref) {
+        return java.util.Arrays.copyOfRange(of(f, ref, new double[SUMS + SQUARES]), SUMS, SUMS + SQUARES);
+    }
+
+    private static double[] of(Face f, Vec3 ref, double[] sum) {
         if (f.surface() instanceof Sphere sphere) {
             Sphere turned = Poles.clear(sphere, f.coedges());
             Vec3 pole = turned.point(0, Math.PI / 2);
             if (f.loops().isEmpty() || holds(f, pole)) {
                 double v = 4.0 / 3 * Math.PI * Math.pow(turned.radius(), 3);
                 addWhole(f, v, 4 * Math.PI * turned.radius() * turned.radius(), turned.centre(), ref, sum);
+                double square = turned.radius() * turned.radius() / 5;
+                addSquares(f, v, square, square, turned.frame(), ref, sum);
             }
             new FaceIntegral(f, turned, ref, sum, STRAIGHT_ON, -Math.PI / 2).loops();
             return sum;
@@ -169,6 +186,22 @@ final class FaceIntegral {
         sum[7] += v;
     }
 
+    /** Where squares are asked for: of a whole body, with the mean squares along x or y and along z of its own frame. */
+    private static void addSquares(Face f, double volume, double level, double up, Frame own, Vec3 ref, double[] sum) {
+        if (sum.length == SUMS) {
+            return;
+        }
+        double v = f.sense() ? volume : -volume;
+        Vec3 c = own.origin().minus(ref);
+        double[] z = {own.z().x(), own.z().y(), own.z().z()};
+        double[] o = {c.x(), c.y(), c.z()};
+        for (int i = 0; i < 3; i++) {
+            int k = (i + 1) % 3;
+            sum[SUMS + i] += v * (level + (up - level) * z[i] * z[i] + o[i] * o[i]);
+            sum[SUMS + 3 + i] += v * ((up - level) * z[i] * z[k] + o[i] * o[k]);
+        }
+    }
+
     private static void addRing(Face f, Surface t, Vec3 ref, double[] sum) {
         List<UvLoop> uv = f.loops().stream().map(l -> UvLoop.of(t, l.coedges())).toList();
         RingTurn turn = RingTurn.of(uv);
@@ -179,6 +212,8 @@ final class FaceIntegral {
                 double volume = 2 * Math.PI * Math.PI * ring.major() * ring.minor() * ring.minor();
                 double area = 4 * Math.PI * Math.PI * ring.major() * ring.minor();
                 addWhole(f, volume, area, ring.frame().origin(), ref, sum);
+                double tube = ring.minor() * ring.minor();
+                addSquares(f, volume, ring.major() * ring.major() / 2 + 0.375 * tube, tube / 4, ring.frame(), ref, sum);
             } else {
                 new FaceIntegral(f, t, ref, sum, STRAIGHT_ON, 0).allRound();
             }
@@ -223,8 +258,9 @@ final class FaceIntegral {
         double[] us = s.uBreaks(p.u());
         double[] vs = s.vBreaks(p.v());
         boolean spline = s instanceof NurbsSurface n && !n.rational();
-        GaussLegendre across = spline ? GaussLegendre.forDegree(4 * ((NurbsSurface) s).degreeU()) : ROUND;
-        GaussLegendre along = spline ? GaussLegendre.forDegree(4 * ((NurbsSurface) s).degreeV()) : ROUND;
+        int most = sum.length == SUMS ? 4 : 6;
+        GaussLegendre across = spline ? GaussLegendre.forDegree(most * ((NurbsSurface) s).degreeU()) : ROUND;
+        GaussLegendre along = spline ? GaussLegendre.forDegree(most * ((NurbsSurface) s).degreeV()) : ROUND;
         for (int i = 0; i + 1 < us.length; i++) {
             for (int k = 0; k + 1 < vs.length; k++) {
                 for (int a = 0; a < across.size(); a++) {
@@ -388,7 +424,7 @@ final class FaceIntegral {
 
     /** Adds w times the integrals across, from one parameter to another. */
     private void column(double at, double from, double to, double w) {
-        if (s instanceof Sphere ball) {
+        if (s instanceof Sphere ball && sum.length == SUMS) {
             meridian(ball, at, from, to, w);
             return;
         }
@@ -407,7 +443,7 @@ final class FaceIntegral {
             }
             return;
         }
-        GaussLegendre nodes = ruled ? RULED : ROUND;
+        GaussLegendre nodes = !ruled ? ROUND : sum.length == SUMS ? RULED : RULED_SQUARES;
         int panels = ruled ? 1 : Math.max(1, (int) Math.ceil(Math.abs(to - from) / PANEL));
         for (int p = 0; p < panels; p++) {
             double lo = from + (to - from) * p / panels;
@@ -488,5 +524,14 @@ final class FaceIntegral {
         sum[8] += sign * normal.x();
         sum[9] += sign * normal.y();
         sum[10] += sign * normal.z();
+        if (sum.length > SUMS) {
+            double[] x = {q.x(), q.y(), q.z()};
+            double[] n = {normal.x(), normal.y(), normal.z()};
+            for (int i = 0; i < 3; i++) {
+                double half = sign * 0.5 * x[i] * x[i] * n[i];
+                sum[SUMS + i] += half * x[i] / 1.5;
+                sum[SUMS + 3 + i] += half * x[(i + 1) % 3];
+            }
+        }
     }
 }
