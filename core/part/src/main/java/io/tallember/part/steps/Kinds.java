@@ -10,6 +10,7 @@ import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.blend.BlendKind;
 import io.tallember.part.steps.bodies.BodiesKinds;
+import io.tallember.part.steps.cover.CoverKind;
 import io.tallember.part.steps.extrude.ExtrudeKind;
 import io.tallember.part.steps.hole.HoleKind;
 import io.tallember.part.steps.loft.LoftKind;
@@ -64,6 +65,7 @@ public final class Kinds {
                 new RevolveKind(),
                 new SweepKind(),
                 new LoftKind(),
+                new CoverKind(),
                 new ReadyKind(),
                 new SplitKind()));
         all.addAll(BodiesKinds.all());

@@ -164,7 +164,7 @@ final class Coat {
     /** Whether an edge lies between two of the faces, smoothly. */
     private boolean inner(Edge e) {
         List<Face> two = body.facesOf(e);
-        return faces.containsAll(two) && Retarget.smoothAlong(e, two.get(0), two.get(two.size() - 1));
+        return two.size() == 2 && faces.containsAll(two) && Retarget.smoothAlong(e, two.get(0), two.get(1));
     }
 
     private Surface moved(Face f) {
