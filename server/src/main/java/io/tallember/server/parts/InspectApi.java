@@ -7,8 +7,8 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.inspect.CutOpen;
 import io.tallember.inspect.Distance;
-import io.tallember.inspect.Section;
 import io.tallember.inspect.Thing;
 import io.tallember.part.Look;
 import io.tallember.part.Refusal;
@@ -81,13 +81,13 @@ class InspectApi {
         List<PartBody> bodies = c.bodies();
         try {
             double sum = 0;
-            List<Section.Region> all =
-                    Section.of(bodies.stream().map(PartBody::body).toList(), planes, Tolerance.DEFAULT);
-            for (Section.Region r : all) {
+            List<CutOpen.Region> all =
+                    CutOpen.of(bodies.stream().map(PartBody::body).toList(), planes, Tolerance.DEFAULT);
+            for (CutOpen.Region r : all) {
                 Frame f = planes.get(r.plane());
                 Profile p = FaceProfile.of(r.face(), f, "");
                 StringBuilder path = new StringBuilder();
-                p.loops().forEach(l -> Outlines.path(l, path));
+                p.loops().forEach(l -> OutlinePaths.path(l, path));
                 ObjectNode o = regions.addObject()
                         .put("body", bodies.get(r.body()).id())
                         .put("plane", r.plane())

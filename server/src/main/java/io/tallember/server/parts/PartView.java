@@ -272,8 +272,8 @@ public class PartView {
             region.put("area", r.area());
             kin(region, s, r.boundary());
             StringBuilder path = new StringBuilder();
-            Outlines.path(r.outer(), path);
-            r.holes().forEach(h -> Outlines.path(h, path));
+            OutlinePaths.path(r.outer(), path);
+            r.holes().forEach(h -> OutlinePaths.path(h, path));
             region.put("path", path.toString());
         }
         ArrayNode lines = n.putArray("lines");
@@ -284,7 +284,7 @@ public class PartView {
             line.putArray("inside").add(l.inside().x()).add(l.inside().y());
             kin(line, s, l.boundary());
             StringBuilder path = new StringBuilder();
-            Outlines.path(l.edges(), path);
+            OutlinePaths.path(l.edges(), path);
             line.put("area", 0).put("path", path.toString().replace("Z", ""));
         }
         ArrayNode gaps = n.putArray("gaps");
@@ -313,7 +313,7 @@ public class PartView {
                 StringBuilder path = new StringBuilder();
                 s.step().sketch().strands(c).values().forEach(k -> {
                     Profile.Edge e = new Profile.Edge(k.curve(), k.range(), true, c.id());
-                    Outlines.path(List.of(e), path);
+                    OutlinePaths.path(List.of(e), path);
                     path.setLength(path.length() - 1);
                 });
                 texts.put(c.id(), path.toString());

@@ -179,12 +179,12 @@ public abstract class Kind {
     }
 
     /** Where sections begin in the view, and which way round they go. */
-    protected List<Start> starts(Form f) {
+    protected List<SectionStart> starts(Form f) {
         return List.of();
     }
 
     /** Places in the view that can be moved. */
-    protected List<Grip> grips(Form f) {
+    protected List<PlaceHandle> grips(Form f) {
         return List.of();
     }
 

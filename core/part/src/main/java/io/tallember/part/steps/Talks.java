@@ -161,7 +161,7 @@ public final class Talks {
             o.put("mm", p.slots().get(h.place()).field.path("value").asDouble(0));
         }
         ArrayNode grips = n.putArray("grips");
-        for (Grip g : k.grips(f)) {
+        for (PlaceHandle g : k.grips(f)) {
             ObjectNode o = grips.addObject().put("at", g.place());
             References.put(o, "place", g.at());
             if (g.foot() != null) {
@@ -171,7 +171,7 @@ public final class Talks {
             }
         }
         ArrayNode starts = n.putArray("starts");
-        for (Start m : k.starts(f)) {
+        for (SectionStart m : k.starts(f)) {
             ObjectNode o = starts.addObject().put("at", m.place()).put("number", m.number());
             References.put(o, "place", m.at());
             References.put(o, "way", m.way());

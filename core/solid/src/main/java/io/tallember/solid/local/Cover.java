@@ -5,9 +5,9 @@ import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.NurbsSurface;
-import io.tallember.geometry.Patch;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
+import io.tallember.geometry.ThinPlate;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.Way;
@@ -112,15 +112,15 @@ public final class Cover {
         if (level && beside.isEmpty()) {
             return flat;
         }
-        List<Patch.Held> held = new ArrayList<>();
+        List<ThinPlate.Held> held = new ArrayList<>();
         for (Leg l : legs) {
             for (int i = 0; i < EACH; i++) {
                 Vec3 p = on(l, i / (double) EACH);
-                held.add(new Patch.Held(p, direction(l, p, f)));
+                held.add(new ThinPlate.Held(p, direction(l, p, f)));
             }
         }
         simple(held, f);
-        NurbsSurface s = Patch.over(f, held, NEAR, TURNED);
+        NurbsSurface s = ThinPlate.over(f, held, NEAR, TURNED);
         return s;
     }
 
@@ -145,7 +145,7 @@ public final class Cover {
     }
 
     /** Refuses a loop that passes over itself as it is seen. */
-    private static void simple(List<Patch.Held> held, Frame f) {
+    private static void simple(List<ThinPlate.Held> held, Frame f) {
         int n = held.size();
         Vec3[] at = held.stream().map(h -> f.local(h.at())).toArray(Vec3[]::new);
         for (int i = 0; i < n; i++) {

@@ -22,8 +22,8 @@ import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.PickWords;
 import io.tallember.part.steps.ProfileKind;
+import io.tallember.part.steps.SectionStart;
 import io.tallember.part.steps.Slot;
-import io.tallember.part.steps.Start;
 import io.tallember.solid.sweep.Loft;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -212,18 +212,18 @@ public final class LoftKind extends Kind {
     }
 
     @Override
-    protected List<Start> starts(Form f) {
+    protected List<SectionStart> starts(Form f) {
         Optional<Step> step = f.picked("sections").size() < 2 ? Optional.empty() : whole(f);
         if (step.isEmpty()) {
             return List.of();
         }
         List<Loft.Begin> all = BuildLoft.begins(
                 (LoftStep) step.get(), f.context().built().get().stand());
-        List<Start> out = new ArrayList<>();
+        List<SectionStart> out = new ArrayList<>();
         for (int i = 0; i < all.size(); i++) {
             Loft.Begin b = all.get(i);
             if (b != null) {
-                out.add(new Start("starts." + (i + 1), i + 1, b.start(), b.way(), b.corners()));
+                out.add(new SectionStart("starts." + (i + 1), i + 1, b.start(), b.way(), b.corners()));
             }
         }
         return out;
@@ -262,9 +262,9 @@ public final class LoftKind extends Kind {
 
     @Override
     protected void press(Form f, String place) {
-        if (place.endsWith(Start.FLIP)) {
+        if (place.endsWith(SectionStart.FLIP)) {
             flip(f, section(place));
-        } else if (place.endsWith(Start.EARLIER)) {
+        } else if (place.endsWith(SectionStart.EARLIER)) {
             List<JsonNode> all = new ArrayList<>(f.picked("sections"));
             Collections.swap(all, section(place) - 1, section(place) - 2);
             f.pick("sections", all);

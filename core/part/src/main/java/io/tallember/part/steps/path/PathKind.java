@@ -11,12 +11,12 @@ import io.tallember.part.steps.AlongForm;
 import io.tallember.part.steps.Content;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
-import io.tallember.part.steps.Grip;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
 import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
+import io.tallember.part.steps.PlaceHandle;
 import io.tallember.part.steps.Remedy;
 import io.tallember.part.steps.Slot;
 import io.tallember.part.steps.Slot.Option;
@@ -107,7 +107,7 @@ public final class PathKind extends Kind {
     }
 
     @Override
-    protected List<Grip> grips(Form f) {
+    protected List<PlaceHandle> grips(Form f) {
         return new PathView(f, whole(f)).grips();
     }
 

@@ -4,7 +4,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
 import io.tallember.part.Step;
 import io.tallember.part.steps.Form;
-import io.tallember.part.steps.Grip;
+import io.tallember.part.steps.PlaceHandle;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -22,17 +22,17 @@ final class PathView {
                 .orElse(List.of());
     }
 
-    List<Grip> grips() {
-        List<Grip> all = new ArrayList<>();
+    List<PlaceHandle> grips() {
+        List<PlaceHandle> all = new ArrayList<>();
         if (f.is("from", "at")) {
-            all.add(Grip.free("", start()));
+            all.add(PlaceHandle.free("", start()));
         }
         for (BuildPath.Laid leg : laid) {
             String row = "legs." + leg.id();
             switch (f.chosen(row + ".kind")) {
                 case "straight" -> {
                     if (f.is(row + ".end", "length") && !f.is(row + ".toward", Toward.TO)) {
-                        all.add(new Grip(row + ".length", leg.places().get(0), leg.from(), leg.first(), 1));
+                        all.add(new PlaceHandle(row + ".length", leg.places().get(0), leg.from(), leg.first(), 1));
                     }
                 }
                 case "bow" -> places(row, leg, all);
@@ -51,18 +51,18 @@ final class PathView {
                 f.number("x", Measure.LENGTH, 0), f.number("y", Measure.LENGTH, 0), f.number("z", Measure.LENGTH, 0));
     }
 
-    private void places(String row, BuildPath.Laid leg, List<Grip> all) {
+    private void places(String row, BuildPath.Laid leg, List<PlaceHandle> all) {
         List<String> points = f.rows(row + ".points");
         for (int i = 0; i < points.size(); i++) {
             String at = row + ".points." + points.get(i);
             if (f.is(at + ".spot", "at") || f.is(at + ".spot", "by")) {
-                all.add(Grip.free(at, leg.places().get(i)));
+                all.add(PlaceHandle.free(at, leg.places().get(i)));
             }
         }
     }
 
     /** A strength of one reaches a third of the way to the next place. */
-    private void strengths(String row, BuildPath.Laid leg, List<Grip> all) {
+    private void strengths(String row, BuildPath.Laid leg, List<PlaceHandle> all) {
         List<Vec3> places = new ArrayList<>(leg.places());
         if (leg.from() != null) {
             places.add(0, leg.from());
@@ -78,9 +78,9 @@ final class PathView {
         }
     }
 
-    private Grip strength(String place, Vec3 foot, Vec3 way, double unit) {
+    private PlaceHandle strength(String place, Vec3 foot, Vec3 way, double unit) {
         double v = f.number(place, Measure.PLAIN, 1);
-        return new Grip(place, foot.plus(v * unit, way), foot, way, unit);
+        return new PlaceHandle(place, foot.plus(v * unit, way), foot, way, unit);
     }
 
     /** From where a further place is seen: the leg's last. */

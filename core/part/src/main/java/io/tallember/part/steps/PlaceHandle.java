@@ -11,8 +11,8 @@ import io.tallember.geometry.Vec3;
  * @param way the unit direction in which the number counts
  * @param unit how many mm one of the number is
  */
-public record Grip(String place, Vec3 at, Vec3 foot, Vec3 way, double unit) {
-    public static Grip free(String place, Vec3 at) {
-        return new Grip(place, at, null, null, 1);
+public record PlaceHandle(String place, Vec3 at, Vec3 foot, Vec3 way, double unit) {
+    public static PlaceHandle free(String place, Vec3 at) {
+        return new PlaceHandle(place, at, null, null, 1);
     }
 }

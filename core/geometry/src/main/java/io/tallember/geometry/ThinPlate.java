@@ -8,7 +8,7 @@ import java.util.List;
  * that bends least, as a thin plate does (the integral of the squares of the second derivatives). Places and directions are held by
  * penalties, and what is left of their errors is given back to them until they are met.
  */
-public final class Patch {
+public final class ThinPlate {
     private static final int DEGREE = 5;
     private static final int[] SPANS = {6, 10, 16, 26, 44, 64};
     private static final int ROUNDS = 12;
@@ -35,7 +35,7 @@ public final class Patch {
     private final double[] knots;
     private final int n;
 
-    private Patch(Frame frame, double x0, double y0, double size, int spans) {
+    private ThinPlate(Frame frame, double x0, double y0, double size, int spans) {
         this.frame = frame;
         this.x0 = x0;
         this.y0 = y0;
@@ -72,7 +72,7 @@ public final class Patch {
         double size = (1 + 2 * MARGIN) * across;
         GeometryException off = null;
         for (int spans : SPANS) {
-            Patch p = new Patch(frame, 0.5 * (lo + hi) - size / 2, 0.5 * (low + high) - size / 2, size, spans);
+            ThinPlate p = new ThinPlate(frame, 0.5 * (lo + hi) - size / 2, 0.5 * (low + high) - size / 2, size, spans);
             NurbsSurface s = p.solved(held);
             off = p.missed(s, held, within, turned);
             if (off == null) {

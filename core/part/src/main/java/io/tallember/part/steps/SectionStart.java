@@ -11,7 +11,7 @@ import java.util.List;
  * @param way the unit direction in which its outline is gone along there
  * @param spots where else it could begin; none where it is led by something else or is round
  */
-public record Start(String place, int number, Vec3 at, Vec3 way, List<Vec3> spots) {
+public record SectionStart(String place, int number, Vec3 at, Vec3 way, List<Vec3> spots) {
     public static final String FLIP = ".flip";
     public static final String EARLIER = ".earlier";
 

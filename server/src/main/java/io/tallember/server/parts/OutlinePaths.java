@@ -8,9 +8,9 @@ import io.tallember.geometry.Vec3;
 import java.util.List;
 import java.util.Locale;
 
-/** Outlines of a plane as they are drawn. */
-final class Outlines {
-    private Outlines() {}
+/** OutlinePaths of a plane as they are drawn. */
+final class OutlinePaths {
+    private OutlinePaths() {}
 
     /** An ellipse or spline as short straight pieces. */
     private static void free(Profile.Edge e, StringBuilder path) {

@@ -23,7 +23,7 @@ import java.util.List;
  * Bodies cut open. What lies before all of the planes, on the sides to which their normals point, is taken away: of one plane half the
  * space, of two a quarter. The regions laid open are exact faces.
  */
-public final class Section {
+public final class CutOpen {
     /** The step by which the faces laid open are known. */
     private static final String STEP = "section";
 
@@ -34,7 +34,7 @@ public final class Section {
 
     private static final double PARALLEL = 1e-6;
 
-    private Section() {}
+    private CutOpen() {}
 
     /**
      * A region that a plane lays open.
