@@ -1,0 +1,47 @@
+package io.tallember.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.interactions.PointerInput;
+
+/** A block is cut open, by an arrow, a typed place and a key, and measured, by mouse and keys. */
+class ChecksTest extends Browsing {
+    private void lays(double area) {
+        page.until(d -> Math.abs(Double.parseDouble(
+                                page.find("[data-testid=section-area]").getAttribute("data-area"))
+                        - area)
+                < 1e-6);
+    }
+
+    @Test
+    void cutOpenAndMeasured() {
+        block("Block", 40, 30, 20);
+        page.keys("7", "q");
+        lays(800);
+        retype("[aria-label='Place of plane 1']", "-10", Keys.ENTER);
+        lays(800);
+        page.press("another plane");
+        page.until(d -> page.find("[data-testid=section]").getText().contains("2 regions"));
+        page.press("without it");
+        page.until(d -> !page.find("[data-testid=section]").getText().contains("2 regions"));
+        // pulled out of the part: it says by how much it misses it
+        int[] tip = page.at(20, 10, 10);
+        page.drag(tip, new int[] {tip[0], tip[1]}, PointerInput.MouseButton.LEFT);
+        retype("[aria-label='Place of plane 1']", "5", Keys.ENTER);
+        page.sees("[data-testid=section]", "misses the part");
+        page.keys(Keys.F6);
+        assertThat(page.until(d -> d.findElements(org.openqa.selenium.By.cssSelector("[data-testid=section]"))
+                        .isEmpty()))
+                .isTrue();
+        // the top face, by its middle
+        page.click(page.at(20, 15, 20));
+        page.sees("[data-testid=measured]", "1 200 mm²");
+        assertThat(Double.parseDouble(
+                        page.find("[data-testid=measured] [data-what=area]").getAttribute("data-value")))
+                .isCloseTo(1200, within(1e-6));
+        page.sees("[data-testid=mass]", "24 000 mm³");
+    }
+}
