@@ -114,6 +114,9 @@ final class Layers {
                 if (p == null) {
                     continue;
                 }
+                if (body.faces().stream().noneMatch(f -> wallOf(f, p))) {
+                    throw refused(made);
+                }
                 for (Face f : body.faces()) {
                     double t = open.contains(f) ? 0 : deep.applyAsDouble(f);
                     double away = Math.abs(f.surface().signedDistance(p));
