@@ -141,6 +141,11 @@ final class Layers {
         }
     }
 
+    /** Whether a place is just as far from a kept face, or from where that goes on, as its wall is thick: a wall's end isn't. */
+    private boolean wallOf(Face f, Vec3 p) {
+        return !open.contains(f) && Math.abs(Math.abs(f.surface().signedDistance(p)) - deep.applyAsDouble(f)) <= NEAR;
+    }
+
     /**
      * At an inner corner of three flat faces the block up to where their layers would meet. Toward each face it reaches just so far
      * beyond that the ends of what is missing along the edges, which are square to those, lie in it.
