@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.within;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
@@ -152,5 +153,29 @@ class ExtentTest {
         Body b = Wall.extruded(wall, 0, 5, "w", "r", Shapes.TOL);
         Shapes.assertSound(List.of(b));
         assertThat(Shapes.volume(List.of(b))).isCloseTo(5 * 2 * (30 + 5 * Math.PI), within(1e-9));
+    }
+
+    /** Sides that meet at the very end make a point; those that meet earlier say where. */
+    @Test
+    void leaningSidesMeetInAPoint() {
+        double lean = Math.atan(0.5);
+        Profile triangle = Shapes.polygon(Frame.WORLD, 0, 0, 30, 0, 0, 40);
+        Profile round = new Profile(Frame.WORLD, Shapes.circle(3, 4, 6, true), List.of(), "r");
+        for (double way : new double[] {1, -1}) {
+            Body pyramid = Taper.of(SQUARE, way * 10, lean, "s", "r", Shapes.TOL);
+            Shapes.assertSound(List.of(pyramid));
+            assertThat(pyramid.faces()).hasSize(5);
+            assertThat(MassProperties.of(pyramid).volume()).isCloseTo(1000.0 / 3, within(1e-9));
+            // a circle of 10 touches all three sides
+            Body slanted = Taper.of(triangle, way * 20, lean, "s", "r", Shapes.TOL);
+            assertThat(MassProperties.of(slanted).volume()).isCloseTo(600 * 20 / 3.0, within(1e-8));
+            Body cone = Taper.of(round, way * 12, lean, "s", "r", Shapes.TOL);
+            Shapes.assertSound(List.of(cone));
+            assertThat(cone.faces()).hasSize(2);
+            assertThat(MassProperties.of(cone).volume()).isCloseTo(Math.PI * 36 * 4, within(1e-9));
+        }
+        assertThatThrownBy(() -> Taper.of(SQUARE, 11, lean, "s", "r", Shapes.TOL))
+                .isInstanceOf(GeometryException.class)
+                .hasMessageContaining("already at a height of 10 mm");
     }
 }

@@ -11,6 +11,7 @@ import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Surface;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.SurfaceSurface;
@@ -70,6 +71,19 @@ public final class Taper {
     }
 
     private Body build() {
+        Vec3 tip = tip();
+        double over = tip == null ? 0 : Math.abs(height) - tip.z();
+        if (tip != null && Math.abs(over) <= 10 * tol.linear()) {
+            return pointed(tip);
+        }
+        if (over > 0) {
+            throw new GeometryException(
+                    GeometryException.Reason.BAD_VALUE,
+                    String.format(java.util.Locale.ROOT, "Leaning by %.4g°", Math.toDegrees(angle))
+                            + " the sides meet in a point already at a height of " + Terms.length(tip.z())
+                            + ". Take that as the distance to have it built with its point, or a smaller angle.",
+                    tip.z());
+        }
         for (List<Profile.Edge> loop : profile.loops()) {
             wall(loop);
         }
@@ -77,6 +91,92 @@ public final class Taper {
         Frame base = profile.frame();
         faces.add(new Face(new Plane(base), !up, near, List.of(new Origin(step, "start", region))));
         faces.add(new Face(new Plane(base.movedAlongZ(height)), up, far, List.of(new Origin(step, "end", region))));
+        Body body = new Body(List.of(new Shell(faces)));
+        if (!BodyCheck.deep(body, tol).valid()) {
+            throw eaten(profile.name());
+        }
+        return body;
+    }
+
+    /** Where all sides meet, in the profile's frame, its z counted the way that is pulled; null where they don't in one point. */
+    private Vec3 tip() {
+        List<Profile.Edge> loop = profile.outer();
+        if (!profile.holes().isEmpty() || angle < 0) {
+            return null;
+        }
+        double slope = Math.tan(angle);
+        if (loop.size() == 1 && loop.get(0).curve() instanceof Circle c) {
+            Vec3 o = c.frame().origin();
+            return new Vec3(o.x(), o.y(), c.radius() / slope);
+        }
+        if (loop.size() < 3 || !loop.stream().allMatch(e -> e.curve() instanceof Line)) {
+            return null;
+        }
+        // as far from all lines as they have come inward at that height
+        Vec3[] in = new Vec3[loop.size()];
+        double[] off = new double[in.length];
+        for (int i = 0; i < in.length; i++) {
+            Vec3 along = loop.get(i).end().minus(loop.get(i).start()).unit();
+            in[i] = new Vec3(-along.y(), along.x(), -slope);
+            off[i] = in[i].dot(
+                    new Vec3(loop.get(i).start().x(), loop.get(i).start().y(), 0));
+        }
+        double whole = in[0].dot(in[1].cross(in[2]));
+        if (Math.abs(whole) < 1e-9) {
+            return null;
+        }
+        Vec3 p = in[1].cross(in[2])
+                .times(off[0])
+                .plus(off[1], in[2].cross(in[0]))
+                .plus(off[2], in[0].cross(in[1]))
+                .times(1 / whole);
+        for (int i = 0; i < in.length; i++) {
+            if (Math.abs(in[i].dot(p) - off[i]) > tol.linear()) {
+                return null;
+            }
+        }
+        return p.z() > 0 ? p : null;
+    }
+
+    /** A pyramid or a cone: no face at its end. */
+    private Body pointed(Vec3 tip) {
+        List<Profile.Edge> loop = profile.outer();
+        int n = loop.size();
+        boolean up = height > 0;
+        Vertex top = new Vertex(world(tip, Math.signum(height) * tip.z()), tol.linear());
+        Vertex[] low = new Vertex[n];
+        Edge[] rises = new Edge[n];
+        for (int i = 0; i < n; i++) {
+            low[i] = new Vertex(world(loop.get(i).start(), 0), tol.linear());
+            double length = low[i].point().distance(top.point());
+            rises[i] = new Edge(
+                    Line.through(low[i].point(), top.point()), new Interval(0, length), low[i], top, tol.linear());
+        }
+        List<Coedge> bottom = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            int j = (i + 1) % n;
+            Profile.Edge e = loop.get(i);
+            Edge below = edge(e.curve().placed(profile.frame()), e.range(), e.forward(), low[i], low[j]);
+            List<Coedge> round = new ArrayList<>(List.of(new Coedge(below, e.forward())));
+            if (n > 1) {
+                round.add(new Coedge(rises[j], true));
+                round.add(new Coedge(rises[i], false));
+            }
+            Surface s = side(e);
+            double t = e.range().middle();
+            Vec3 travel = profile.frame().direction(e.curve().derivative(t)).times(e.forward() ? 1 : -1);
+            Vec3 out = travel.cross(profile.frame().z());
+            boolean sense = s.normalAt(world(e.curve().point(t), 0)).dot(out) > 0;
+            Loop l = new Loop(round);
+            faces.add(new Face(s, sense, List.of(up ? l : turned(l)), List.of(new Origin(step, "side", e.source()))));
+            bottom.add(0, new Coedge(below, !e.forward()));
+        }
+        Loop foot = new Loop(bottom);
+        faces.add(new Face(
+                new Plane(profile.frame()),
+                !up,
+                List.of(up ? foot : turned(foot)),
+                List.of(new Origin(step, "start", region))));
         Body body = new Body(List.of(new Shell(faces)));
         if (!BodyCheck.deep(body, tol).valid()) {
             throw eaten(profile.name());
