@@ -29,7 +29,7 @@ export function PartPage({ id }: { id: number }) {
     const press = (e: KeyboardEvent) => {
       const t = e.target as HTMLElement;
       if (t.closest("[role=menu], [role=dialog], [role=alertdialog]")) return;
-      if (t.closest("input") && !/^F[89]$/.test(e.key)) return;
+      if (t.closest("input, select") && !/^F[689]$/.test(e.key)) return;
       // a button presses by Enter when keys brought the focus there; a mouse click alone leaves Enter to what is being made
       const pressed = (e.key === "Enter" || e.key === " ") && t.closest("button");
       if (pressed && (e.key === " " || focusedByKeys())) return;
