@@ -75,9 +75,10 @@ export function editClick(id: string | null, at: Vec2): void {
         });
       return;
     case "join":
+    case "midline":
       if (!curve) return;
       if (clicked.length === 0) set({ clicked: [{ id: id!, at }] });
-      else void send(step, { do: "join", first: clicked[0].id, second: id }).then(then);
+      else void send(step, { do: toolId, first: clicked[0].id, second: id }).then(then);
       return;
     case "round":
     case "bevel":

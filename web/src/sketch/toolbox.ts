@@ -22,6 +22,7 @@ export type ToolId =
   | "round"
   | "bevel"
   | "offset"
+  | "midline"
   | "mirror"
   | "around"
   | "along"
@@ -114,6 +115,7 @@ export const TOOLS: ToolInfo[] = [
       { id: "rounded", name: "round outer corners" },
     ],
   },
+  { id: "midline", key: "", name: "Midline", group: "Change", hint: "Midway between two lines or arcs" },
   { id: "mirror", key: "x", name: "Mirror", group: "Change", hint: "What is picked, about a line" },
   { id: "around", key: "c", name: "Repeat round", group: "Change", hint: "What is picked, round a point" },
   { id: "along", key: "v", name: "Repeat along", group: "Change", hint: "What is picked, in even steps" },
@@ -149,6 +151,7 @@ export const CLICK_HINTS: Partial<Record<ToolId, string[]>> = {
   round: ["Click a corner of two curves"],
   bevel: ["Click a corner of two curves"],
   offset: ["Click the side on which the copies should lie", "Type how far beside"],
+  midline: ["Click one line or arc", "Click the other one"],
   mirror: ["Click the line or axis to mirror about"],
   around: ["Click the point to repeat round"],
   along: ["Click where one step begins", "Click where it ends"],

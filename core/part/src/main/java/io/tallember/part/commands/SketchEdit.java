@@ -10,6 +10,7 @@ import io.tallember.sketch.edit.Bridge;
 import io.tallember.sketch.edit.Corner;
 import io.tallember.sketch.edit.Cut;
 import io.tallember.sketch.edit.Handles;
+import io.tallember.sketch.edit.Midline;
 import io.tallember.sketch.edit.Mirror;
 import io.tallember.sketch.edit.Offset;
 import io.tallember.sketch.edit.Paste;
@@ -85,6 +86,19 @@ public sealed interface SketchEdit {
         @Override
         public String said() {
             return "mirror";
+        }
+    }
+
+    /** The line or arc midway between two. */
+    record Between(String first, String second) implements SketchEdit {
+        @Override
+        public Sketch apply(Sketch s) {
+            return Midline.of(s, first, second);
+        }
+
+        @Override
+        public String said() {
+            return "midline";
         }
     }
 

@@ -11,6 +11,7 @@ import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Draw;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.SketchArc;
+import io.tallember.sketch.SketchLine;
 import io.tallember.sketch.regions.Region;
 import io.tallember.sketch.regions.SketchReader;
 import io.tallember.sketch.solve.Grip;
@@ -262,5 +263,57 @@ class EditTest {
                         .x())
                 .isEqualTo(7);
         assertThat(Solver.judge(held).freedoms()).isEqualTo(2);
+    }
+
+    private static SketchLine last(Sketch s) {
+        return s.curves().stream()
+                .filter(c -> c instanceof SketchLine l && !l.construction())
+                .map(SketchLine.class::cast)
+                .reduce((a, b) -> b)
+                .orElseThrow();
+    }
+
+    /** Between lines that face each other, and those that meet in a corner; it follows both. */
+    @Test
+    void aMidlineStaysMidway() {
+        Sketch s = Solver.solve(Midline.of(plate(), "ab", "cd")).orElseThrow();
+        assertSettled(s);
+        Sketch high = Solver.change(s, "h", 50).orElseThrow();
+        SketchLine middle = last(high);
+        assertThat(high.point(middle.start()).at().distance(new Vec2(0, 25))).isLessThan(1e-8);
+        assertThat(high.point(middle.end()).at().distance(new Vec2(40, 25))).isLessThan(1e-8);
+        Sketch corner = Solver.solve(Midline.of(plate(), "ab", "bc")).orElseThrow();
+        assertSettled(corner);
+        SketchLine halves = last(corner);
+        Vec2 d = corner.point(halves.end())
+                .at()
+                .minus(corner.point(halves.start()).at());
+        assertThat(Math.abs(Math.abs(d.x()) - Math.abs(d.y()))).isLessThan(1e-8);
+        assertThatThrownBy(() -> Midline.of(plate(), "ab", "ab")).hasMessageContaining("two lines");
+    }
+
+    @Test
+    void betweenArcsAboutOneCentre() {
+        Sketch s = new Draw()
+                .point("o", 0, 0)
+                .point("a", 20, 0)
+                .point("b", 0, 20)
+                .point("c", 30, 0)
+                .point("d", 0, 30)
+                .arc("inner", "o", "a", "b")
+                .arc("outer", "o", "c", "d")
+                .sketch();
+        Sketch with = Solver.solve(Midline.of(s, "inner", "outer")).orElseThrow();
+        assertThat(Solver.judge(with).redundant()).isEmpty();
+        assertThat(Solver.judge(with).fighting()).isEmpty();
+        SketchArc arc = (SketchArc) with.curves().stream()
+                .filter(c ->
+                        c instanceof SketchArc && !List.of("inner", "outer").contains(c.id()))
+                .findFirst()
+                .orElseThrow();
+        assertThat(with.point(arc.start()).at().length()).isCloseTo(25, within(1e-8));
+        assertThat(with.point(arc.end()).at().length()).isCloseTo(25, within(1e-8));
+        int before = Solver.judge(s).freedoms();
+        assertThat(Solver.judge(with).freedoms()).as("nothing of it is loose").isEqualTo(before);
     }
 }
