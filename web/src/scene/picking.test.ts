@@ -1,4 +1,4 @@
-import { BufferAttribute, BufferGeometry, type Mesh } from "three";
+import { BufferAttribute, BufferGeometry, type Mesh, Vector3 } from "three";
 import { MeshBVH } from "three-mesh-bvh";
 import { beforeEach, describe, expect, it } from "vitest";
 import type { DrawnShape } from "../api/replies";
@@ -88,5 +88,13 @@ describe("a box", () => {
     expect(p.box(x0, y0, 390, 290, new Set(["face", "edge"]))).toMatchObject([{ kind: "edge" }]);
     expect(p.box(x0, y0, 390, 290, new Set(["face"]))).toMatchObject([{ kind: "face" }]);
     expect(p.box(x0, y0, 390, 290, new Set(["vertex"]))).toEqual([]);
+  });
+
+  it("nothing is picked through a thin wall, near though it is", () => {
+    const p = plates(0, 2);
+    // the lower plate's edge lies just under the upper one's, seen a little from above
+    look.face([0, 0.2, 1], [0, 1, 0]);
+    const [x, y] = look.toScreen(new Vector3(0, -10, 0));
+    expect(p.at(x, y, new Set(["edge"]))?.body).not.toBe("b0");
   });
 });

@@ -50,9 +50,17 @@ export class Picking {
         face = { kind: "face", key: f.key, body: b.id };
       }
     }
+    // beside the pixel a face may lie deeper; what is behind it there is told by looking from the place to the eye
     const slack = 14 / this.look.scale;
-    const seen = (p: Vector3) =>
-      !this.gone(p) && 20000 - p.clone().sub(this.look.middle).dot(this.look.toEye()) <= near + slack;
+    const hair = 1.5 / this.look.scale;
+    const eye = this.look.toEye();
+    const seen = (p: Vector3) => {
+      const depth = 20000 - p.clone().sub(this.look.middle).dot(eye);
+      if (this.gone(p) || depth > near + slack) return false;
+      if (depth <= near + hair) return true;
+      const out = new Ray(p.clone().addScaledVector(eye, hair), eye);
+      return !this.bodies().some((b) => this.first(b, out));
+    };
     return { face, seen };
   }
 
