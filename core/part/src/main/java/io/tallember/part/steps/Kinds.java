@@ -65,11 +65,11 @@ public final class Kinds {
                 new RevolveKind(),
                 new SweepKind(),
                 new LoftKind(),
-                new CoverKind(),
                 new ReadyKind(),
                 new SplitKind()));
         all.addAll(BodiesKinds.all());
         all.add(new ScaleKind());
+        all.add(new CoverKind());
         all.addAll(List.of(
                 new DraftKind(),
                 new ShellKind(),
