@@ -34,10 +34,10 @@ class ChecksTest extends Browsing {
         page.until(d -> d.findElements(By.cssSelector("[data-testid=section]")).isEmpty());
         // the top face, by its middle
         page.click(page.at(20, 15, 20));
-        page.sees("[data-testid=measured]", "1 200 mm²");
+        page.sees("[data-testid=measured]", "1\u2009200 mm²");
         assertThat(Double.parseDouble(
                         page.find("[data-testid=measured] [data-what=area]").getAttribute("data-value")))
                 .isCloseTo(1200, within(1e-6));
-        page.sees("[data-testid=mass]", "24 000 mm³");
+        page.sees("[data-testid=mass]", "24\u2009000 mm³");
     }
 }
