@@ -8,7 +8,6 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 
@@ -24,8 +23,8 @@ class InspectTest {
 
     @BeforeAll
     static void start() {
-        app = SpringApplication.run(TallEmber.class, "--tallember.data=" + data, "--server.port=0", "--empty");
-        port = app.getEnvironment().getProperty("local.server.port", Integer.class);
+        app = Started.on(data);
+        port = Started.port(app);
     }
 
     @AfterAll

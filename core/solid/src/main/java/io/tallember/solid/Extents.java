@@ -18,7 +18,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.WeakHashMap;
-import java.util.stream.IntStream;
 
 /**
  * How far a body reaches, to about 1e-7 mm: what is shown as its size, and what goes through all of it. The boxes of faces and edges
@@ -32,8 +31,8 @@ public final class Extents {
 
     private static final int MOST = 400;
     private static final int STEPS = 60;
-    /** From so many of the highest places. */
-    private static final int TRIED = 4;
+    /** From so many of the highest places that none beside them is higher than. */
+    private static final int TRIED = 12;
     /** What reaches less far beyond what is known, in mm, isn't looked into. */
     private static final double LEAST = 1e-8;
 
@@ -107,35 +106,46 @@ public final class Extents {
         Interval v = new Interval(d[2], d[3]);
         double[] us = places(s.uBreaks(u));
         double[] vs = places(s.vBreaks(v));
-        List<double[]> grid = new ArrayList<>();
-        for (double x : us) {
-            for (double y : vs) {
-                grid.add(new double[] {x, y});
+        double[][] high = new double[us.length][vs.length];
+        for (int i = 0; i < us.length; i++) {
+            for (int k = 0; k < vs.length; k++) {
+                high[i][k] = far(s.point(us[i], vs[k]));
             }
         }
-        double[] high = grid.stream().mapToDouble(g -> far(s.point(g[0], g[1]))).toArray();
-        List<Integer> order = IntStream.range(0, high.length)
-                .boxed()
-                .sorted(Comparator.comparingDouble(i -> -high[i]))
-                .limit(TRIED)
-                .toList();
-        for (int i : order) {
-            Vec3 top = highest(s, grid.get(i), u, v, u.length() / us.length, v.length() / vs.length);
-            if (inside(f, top)) {
-                return;
+        List<double[]> tops = new ArrayList<>();
+        for (int i = 0; i < us.length; i++) {
+            for (int k = 0; k < vs.length; k++) {
+                if (top(high, i, k)) {
+                    tops.add(new double[] {us[i], vs[k], high[i][k]});
+                }
             }
+        }
+        tops.sort(Comparator.comparingDouble(t -> -t[2]));
+        for (double[] t : tops.subList(0, Math.min(TRIED, tops.size()))) {
+            inside(f, highest(s, t, u, v, u.length() / us.length, v.length() / vs.length));
         }
     }
 
-    /** Takes a place of a face's surface that reaches farther than what is known, when the face is there; whether it did. */
-    private boolean inside(Face f, Vec3 p) {
+    /** Whether no neighbour in a grid is higher; of equal ones the first counts. */
+    private static boolean top(double[][] high, int i, int k) {
+        for (int a = Math.max(0, i - 1); a <= Math.min(high.length - 1, i + 1); a++) {
+            for (int b = Math.max(0, k - 1); b <= Math.min(high[a].length - 1, k + 1); b++) {
+                boolean before = a < i || a == i && b < k;
+                if (high[a][b] > high[i][k] || before && high[a][b] == high[i][k]) {
+                    return false;
+                }
+            }
+        }
+        return true;
+    }
+
+    /** Takes a place of a face's surface that reaches farther than what is known, when the face is there. */
+    private void inside(Face f, Vec3 p) {
         boolean farther = farthest == null || far(p) > far(farthest) + LEAST;
-        boolean there = farther
-                && (f.loops().isEmpty() || f.region().locate(p, Tolerance.DEFAULT) != SurfaceRegion.Place.OUTSIDE);
-        if (there) {
+        if (farther
+                && (f.loops().isEmpty() || f.region().locate(p, Tolerance.DEFAULT) != SurfaceRegion.Place.OUTSIDE)) {
             take(p);
         }
-        return there;
     }
 
     /** The breaks, and places between them where they are few. */
@@ -152,7 +162,7 @@ public final class Extents {
 
     /** Uphill from a place, by steps that are halved where they lead no farther. */
     private Vec3 highest(Surface s, double[] from, Interval u, Interval v, double stepU, double stepV) {
-        double[] at = from.clone();
+        double[] at = {from[0], from[1]};
         double hu = stepU;
         double hv = stepV;
         Vec3 best = s.point(at[0], at[1]);

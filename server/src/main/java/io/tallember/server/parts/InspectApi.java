@@ -12,6 +12,7 @@ import io.tallember.inspect.Distance;
 import io.tallember.inspect.Thing;
 import io.tallember.part.Look;
 import io.tallember.part.Refusal;
+import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.References;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartBody;
@@ -66,8 +67,10 @@ class InspectApi {
 
     private static ObjectNode section(Context c, JsonNode asked) {
         List<Frame> planes = new ArrayList<>();
-        asked.forEach(p ->
-                planes.add(Frame.of(vec(p.path("origin")), vec(p.path("normal")).unit())));
+        for (JsonNode p : asked) {
+            Fields plane = new Fields(p, "plane");
+            planes.add(Frame.of(plane.vec3("origin"), plane.vec3("normal").unit()));
+        }
         ObjectNode out = MAKE.objectNode();
         ArrayNode frames = out.putArray("planes");
         for (Frame f : planes) {
@@ -231,16 +234,5 @@ class InspectApi {
             }
         }
         return out;
-    }
-
-    private static Vec3 vec(JsonNode n) {
-        if (!n.isArray()
-                || n.size() != 3
-                || !n.get(0).isNumber()
-                || !n.get(1).isNumber()
-                || !n.get(2).isNumber()) {
-            throw Refusal.of("A plane is told by a point and a normal, three numbers each.");
-        }
-        return new Vec3(n.get(0).doubleValue(), n.get(1).doubleValue(), n.get(2).doubleValue());
     }
 }

@@ -8,7 +8,7 @@ import io.tallember.geometry.Vec3;
 import java.util.List;
 import java.util.Locale;
 
-/** OutlinePaths of a plane as they are drawn. */
+/** Outlines in a plane as SVG path data. */
 final class OutlinePaths {
     private OutlinePaths() {}
 

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.BiConsumer;
 import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
 
@@ -38,6 +39,12 @@ final class March {
     private static final double FLATTER = 1e-6;
 
     private static final int MOST_STEPS = 5_000;
+
+    /** How far about a joint, by the surfaces' scale, what is found belongs to it while the surfaces run along each other. */
+    private static final double BESIDE = 0.3;
+
+    /** Surfaces at a smaller angle, as a sine, run along each other. */
+    private static final double ALONG = 0.05;
 
     private final Surface a;
     private final Surface b;
@@ -66,35 +73,24 @@ final class March {
         if (elbow != null && (elbow.fills(where) || a instanceof Sphere || b instanceof Sphere)) {
             return SurfaceSurface.Result.of(elbow.joint());
         }
-        boolean swap = rank(a) == rank(b) ? scale(b, where) < scale(a, where) : rank(b) > rank(a);
-        Predicate<Vec3> joint = elbow == null ? p -> false : elbow::covers;
-        Seeds seeds = swap ? Seeds.of(b, a, where, joint, tol) : Seeds.of(a, b, where, joint, tol);
-        List<Vec3> ends = new ArrayList<>(seeds.branching);
-        tip(a, b, where, tol, ends);
-        tip(b, a, where, tol, ends);
-        if (elbow != null) {
-            ends.add(elbow.top());
-            ends.add(elbow.bottom());
+        if (elbow == null) {
+            return followed(a, b, where, p -> false, List.of(), (m, from) -> {}, tol);
         }
-        March m = new March(a, b, where, ends, seeds.flats);
-        List<Vec3> from = new ArrayList<>(seeds.crossing);
-        if (elbow != null) {
-            from.removeIf(elbow::covers);
-            from.addAll(m.besideJoint(elbow));
-        }
-        List<IntersectionCurve> curves = m.branches(from, tol);
-        ends.addAll(seeds.touching);
-        List<Curve> all = new ArrayList<>(curves);
-        if (elbow != null) {
-            all.add(elbow.joint());
-        }
-        return new SurfaceSurface.Result(false, all, ends);
+        SurfaceSurface.Result r = followed(
+                a,
+                b,
+                where,
+                elbow::covers,
+                List.of(elbow.top(), elbow.bottom()),
+                (m, from) -> {
+                    from.removeIf(elbow::covers);
+                    from.addAll(m.besideJoint(elbow));
+                },
+                tol);
+        List<Curve> all = new ArrayList<>(r.curves());
+        all.add(elbow.joint());
+        return new SurfaceSurface.Result(false, all, r.points());
     }
-
-    /** How far about a joint, by the surfaces' scale, what is found belongs to it while the surfaces run along each other. */
-    private static final double BESIDE = 0.3;
-
-    private static final double ALONG = 0.05;
 
     /**
      * Where two surfaces meet beside the lines along which they are known to touch; those aren't among the curves.
@@ -105,14 +101,40 @@ final class March {
             Surface a, Surface b, Box3 where, ToDoubleFunction<Vec3> distance, Tolerance tol) {
         Predicate<Vec3> joint = p ->
                 distance.applyAsDouble(p) < BESIDE * Math.min(where.diagonal(), Math.min(a.scaleAt(p), b.scaleAt(p)));
+        return followed(
+                a,
+                b,
+                where,
+                joint,
+                List.of(),
+                (m, from) -> from.removeIf(p -> joint.test(p) && m.across(p).length() < ALONG),
+                tol);
+    }
+
+    /**
+     * Every branch from a point of it that is found.
+     *
+     * @param joint where the surfaces are known to touch along a line
+     * @param known points at which branches end
+     * @param beside leaves out or adds points from which branches are followed
+     */
+    private static SurfaceSurface.Result followed(
+            Surface a,
+            Surface b,
+            Box3 where,
+            Predicate<Vec3> joint,
+            List<Vec3> known,
+            BiConsumer<March, List<Vec3>> beside,
+            Tolerance tol) {
         boolean swap = rank(a) == rank(b) ? scale(b, where) < scale(a, where) : rank(b) > rank(a);
         Seeds seeds = swap ? Seeds.of(b, a, where, joint, tol) : Seeds.of(a, b, where, joint, tol);
         List<Vec3> ends = new ArrayList<>(seeds.branching);
         tip(a, b, where, tol, ends);
         tip(b, a, where, tol, ends);
+        ends.addAll(known);
         March m = new March(a, b, where, ends, seeds.flats);
         List<Vec3> from = new ArrayList<>(seeds.crossing);
-        from.removeIf(p -> joint.test(p) && m.across(p).length() < ALONG);
+        beside.accept(m, from);
         List<Curve> all = new ArrayList<>(m.branches(from, tol));
         ends.addAll(seeds.touching);
         return new SurfaceSurface.Result(false, all, ends);

@@ -18,6 +18,7 @@ import io.tallember.geometry.Vec3;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 
 /**
  * Where two surfaces meet, judged within a box.
@@ -106,8 +107,7 @@ public final class SurfaceSurface {
      *
      * @param distance to the nearest of these lines, in mm
      */
-    public static Result beside(
-            Surface a, Surface b, Box3 where, java.util.function.ToDoubleFunction<Vec3> distance, Tolerance tol) {
+    public static Result beside(Surface a, Surface b, Box3 where, ToDoubleFunction<Vec3> distance, Tolerance tol) {
         return March.beside(a, b, where, distance, tol);
     }
 

@@ -29,6 +29,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.fuse.Fuse;
@@ -192,17 +193,18 @@ final class Coat {
         return Offsets.of(f.surface(), along);
     }
 
-    /** Whether a face lies on the outer half of a ring. */
-    private static boolean outside(Face f, Torus t) {
-        return f.coedges().stream().allMatch(c -> {
+    /** Whether a face lies on the outer half of a ring: its boundary does, and what lies nearest to the axis isn't of it. */
+    private boolean outside(Face f, Torus t) {
+        for (Coedge c : f.coedges()) {
             for (double s : SHARES) {
                 Vec3 l = t.frame().local(c.curve().point(c.range().at(s)));
                 if (Math.hypot(l.x(), l.y()) < t.major() - SAME) {
                     return false;
                 }
             }
-            return true;
-        });
+        }
+        Vec3 inner = t.frame().point(t.major() - t.minor(), 0, 0);
+        return !f.loops().isEmpty() && f.region().locate(inner, tol) == SurfaceRegion.Place.OUTSIDE;
     }
 
     private static Face turned(Surface s, boolean sense, List<Loop> loops, List<Origin> origins) {

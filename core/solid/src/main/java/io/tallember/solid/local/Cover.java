@@ -4,7 +4,6 @@ import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Leg;
-import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.ThinPlate;
@@ -31,6 +30,9 @@ public final class Cover {
 
     /** How far it is off the directions of its neighbours, in radians. */
     private static final double TURNED = 1e-4;
+
+    /** Faces that stand more upright to the loop than this, as a cosine, aren't run on from. */
+    private static final double UPRIGHT = 0.05;
 
     private static final int EACH = 96;
 
@@ -112,36 +114,62 @@ public final class Cover {
         if (level && beside.isEmpty()) {
             return flat;
         }
+        List<Face> by = legs.stream().map(this::beside).toList();
+        used(by);
         List<ThinPlate.Held> held = new ArrayList<>();
-        for (Leg l : legs) {
+        for (int k = 0; k < legs.size(); k++) {
+            Leg l = legs.get(k);
             for (int i = 0; i < EACH; i++) {
                 Vec3 p = on(l, i / (double) EACH);
-                held.add(new ThinPlate.Held(p, direction(l, p, f)));
+                held.add(new ThinPlate.Held(p, direction(by.get(k), p, f)));
             }
         }
         simple(held, f);
-        NurbsSurface s = ThinPlate.over(f, held, NEAR, TURNED);
-        return s;
+        return ThinPlate.over(f, held, NEAR, TURNED);
     }
 
-    /** The normal of a face beside a leg from which the cover runs on; null where there is none. */
-    private Vec3 direction(Leg l, Vec3 p, Frame f) {
+    /** The face beside a leg from which the cover runs on; null where there is none. */
+    private Face beside(Leg l) {
         Vec3 mid = l.curve().point(l.range().middle());
+        return beside.stream().filter(b -> along(b, mid)).findFirst().orElse(null);
+    }
+
+    private boolean along(Face b, Vec3 p) {
+        return Math.abs(b.surface().signedDistance(p)) <= 10 * tol.linear()
+                && b.region().locate(p, tol) == SurfaceRegion.Place.BOUNDARY;
+    }
+
+    /** Its normal there; null for no face. */
+    private Vec3 direction(Face b, Vec3 p, Frame f) {
+        if (b == null) {
+            return null;
+        }
+        Vec3 n = b.outward(p);
+        if (!along(b, p)) {
+            throw refused(p, "ends along the loop", "Divide the loop there, or take it out.");
+        }
+        if (Math.abs(n.dot(f.z())) < UPRIGHT) {
+            throw refused(p, "stands upright to it, so no cover runs on from it evenly", "Take it out.");
+        }
+        return n;
+    }
+
+    private static GeometryException refused(Vec3 p, String why, String would) {
+        return new GeometryException(
+                Reason.BAD_VALUE, "The face beside the loop near " + p.said() + " " + why + ". " + would);
+    }
+
+    /** Faces that lie along no leg would be left out without a word. */
+    private void used(List<Face> found) {
         for (Face b : beside) {
-            boolean along = Math.abs(b.surface().signedDistance(mid)) <= 10 * tol.linear()
-                    && b.region().locate(mid, tol) == SurfaceRegion.Place.BOUNDARY;
-            if (along) {
-                Vec3 n = b.outward(p);
-                if (Math.abs(n.dot(f.z())) < 0.05) {
-                    throw new GeometryException(
-                            Reason.BAD_VALUE,
-                            "The face beside the loop near " + p.said()
-                                    + " stands upright to it, so no cover runs on from it evenly. Take it out.");
-                }
-                return n;
+            if (!found.contains(b)) {
+                Vec3 p = b.region().interiorPoint(tol).orElse(b.bounds().centre());
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "The face near " + p.said()
+                                + " lies along no line of the loop, so the cover can't run on from it. Take it out.");
             }
         }
-        return null;
     }
 
     /** Refuses a loop that passes over itself as it is seen. */
@@ -155,7 +183,7 @@ public final class Cover {
                             Reason.BAD_VALUE,
                             "The loop passes over itself near "
                                     + held.get(i).at().said()
-                                    + ", from wherever it is seen. Divide it into smaller ones.");
+                                    + ", seen square to its broad side. Divide it into smaller ones.");
                 }
             }
         }

@@ -15,6 +15,7 @@ import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -50,7 +51,7 @@ final class Hexahedron {
                 Vec3 a = corners[round.get(1)].point().minus(corners[from].point());
                 Vec3 b = corners[round.get(3)].point().minus(corners[from].point());
                 if (a.cross(b).dot(out) < 0) {
-                    java.util.Collections.reverse(round);
+                    Collections.reverse(round);
                 }
                 List<Coedge> loop = new ArrayList<>();
                 for (int i = 0; i < 4; i++) {

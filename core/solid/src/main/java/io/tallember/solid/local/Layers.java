@@ -201,7 +201,7 @@ final class Layers {
         try {
             return Coat.of(body, List.of(f), -t, step, "inside", tol).get(0);
         } catch (GeometryException e) {
-            throw refused(f);
+            throw e.remedy() != null ? e : refused(f);
         }
     }
 

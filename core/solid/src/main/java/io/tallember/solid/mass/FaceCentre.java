@@ -8,6 +8,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
+import java.util.function.BinaryOperator;
 
 /** Where the middle of a flat face is. */
 public final class FaceCentre {
@@ -25,18 +26,7 @@ public final class FaceCentre {
      * @throws IllegalArgumentException when the face isn't flat
      */
     public static Vec3 of(Face face) {
-        if (!(face.surface() instanceof Plane p)) {
-            throw new IllegalArgumentException("Only flat faces have an outline");
-        }
-        Frame f = near(face, p);
-        Moments outer = new Moments(0, 0, 0);
-        for (Loop l : face.loops()) {
-            Moments m = moments(l, f);
-            if (Math.abs(m.area()) > Math.abs(outer.area())) {
-                outer = m;
-            }
-        }
-        return f.point(outer.x() / outer.area(), outer.y() / outer.area(), 0);
+        return centre(face, (most, m) -> Math.abs(m.area()) > Math.abs(most.area()) ? m : most);
     }
 
     /**
@@ -45,16 +35,16 @@ public final class FaceCentre {
      * @throws IllegalArgumentException when the face isn't flat
      */
     public static Vec3 ofArea(Face face) {
+        return centre(face, (sum, m) -> new Moments(sum.area() + m.area(), sum.x() + m.x(), sum.y() + m.y()));
+    }
+
+    private static Vec3 centre(Face face, BinaryOperator<Moments> with) {
         if (!(face.surface() instanceof Plane p)) {
             throw new IllegalArgumentException("Only flat faces have an outline");
         }
         Frame f = near(face, p);
-        Moments sum = new Moments(0, 0, 0);
-        for (Loop l : face.loops()) {
-            Moments m = moments(l, f);
-            sum = new Moments(sum.area() + m.area(), sum.x() + m.x(), sum.y() + m.y());
-        }
-        return f.point(sum.x() / sum.area(), sum.y() / sum.area(), 0);
+        Moments all = face.loops().stream().map(l -> moments(l, f)).reduce(new Moments(0, 0, 0), with);
+        return f.point(all.x() / all.area(), all.y() / all.area(), 0);
     }
 
     /** A frame in the plane, near the face; the middle of its box may lie beside the plane. */

@@ -3,6 +3,8 @@ package io.tallember.solid.mass;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 
 /**
@@ -18,7 +20,7 @@ public record Inertia(double[][] tensor, double[] principal, List<Vec3> axes) {
     /** Of several bodies together. Integrals as in {@link MassProperties}: nothing is taken from a mesh. */
     public static Inertia of(List<Body> bodies) {
         double[] ones = new double[bodies.size()];
-        java.util.Arrays.fill(ones, 1);
+        Arrays.fill(ones, 1);
         return of(bodies, ones, MassProperties.of(bodies).centroid());
     }
 
@@ -61,7 +63,7 @@ public record Inertia(double[][] tensor, double[] principal, List<Vec3> axes) {
             }
         }
         Integer[] order = {0, 1, 2};
-        java.util.Arrays.sort(order, java.util.Comparator.comparingDouble(i -> a[i][i]));
+        Arrays.sort(order, Comparator.comparingDouble(i -> a[i][i]));
         Vec3 first = column(v, order[0]);
         Vec3 second = column(v, order[1]);
         return new Inertia(

@@ -1,5 +1,6 @@
 package io.tallember.solid.sweep;
 
+import io.tallember.geometry.Box3;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
@@ -17,6 +18,7 @@ import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
@@ -330,8 +332,7 @@ final class JoinedCoil {
         int piece = piece(beside);
         Surface pipe = surface(piece);
         Vec3 mid = ends.get(0).lerp(ends.get(1), 0.5);
-        io.tallember.geometry.Box3 where =
-                io.tallember.geometry.Box3.EMPTY.with(mid).grown(1.2 * r);
+        Box3 where = Box3.EMPTY.with(mid).grown(1.2 * r);
         for (Curve c : SurfaceSurface.meet(pipe, new Plane(Frame.of(wire.point(at), way)), where, tol)
                 .curves()) {
             double a = c.project(ends.get(0));
@@ -364,9 +365,9 @@ final class JoinedCoil {
 
     /** The faces of a piece: one between all rows of edges that go round the wire, one in each that stays on a side of it. */
     private void sides(int piece, List<Face> faces) {
-        List<List<io.tallember.solid.Loop>> groups = new ArrayList<>();
-        List<io.tallember.solid.Loop> round = new ArrayList<>();
-        for (io.tallember.solid.Loop l : loops(pieces.get(piece))) {
+        List<List<Loop>> groups = new ArrayList<>();
+        List<Loop> round = new ArrayList<>();
+        for (Loop l : loops(pieces.get(piece))) {
             long sides = seams.stream()
                     .filter(s -> l.coedges().stream().anyMatch(c -> c.curve() == s.line()))
                     .count();
@@ -391,9 +392,9 @@ final class JoinedCoil {
         return new Face(p, true, loops(edges), List.of(new Origin(step, role, source)));
     }
 
-    private static List<io.tallember.solid.Loop> loops(List<Coedge> all) {
+    private static List<Loop> loops(List<Coedge> all) {
         List<Coedge> left = new ArrayList<>(all);
-        List<io.tallember.solid.Loop> out = new ArrayList<>();
+        List<Loop> out = new ArrayList<>();
         while (!left.isEmpty()) {
             List<Coedge> row = new ArrayList<>(List.of(left.remove(0)));
             while (row.get(row.size() - 1).end() != row.get(0).start()) {
@@ -408,7 +409,7 @@ final class JoinedCoil {
                 left.remove(next);
                 row.add(next);
             }
-            out.add(new io.tallember.solid.Loop(row));
+            out.add(new Loop(row));
         }
         return out;
     }

@@ -471,11 +471,16 @@ public final class Loft {
             }
             rows.add(of);
         }
-        return new Rows(likes, rows, slopes(0, rings, rows, shape.first()), slopes(n - 1, rings, rows, shape.last()));
+        return new Rows(
+                likes,
+                rows,
+                slopes(0, rings, likes, rows, shape.first()),
+                slopes(n - 1, rings, likes, rows, shape.last()));
     }
 
     /** How the stretches of an end leave it where it runs on from the faces beside it; null where it doesn't. */
-    private List<double[][]> slopes(int section, Ring[] rings, List<List<double[][]>> rows, double strength) {
+    private List<double[][]> slopes(
+            int section, Ring[] rings, List<Rational> likes, List<List<double[][]>> rows, double strength) {
         if (strength == 0 || !(section == 0 ? shape.firstOn() : shape.lastOn())) {
             return null;
         }
@@ -490,7 +495,7 @@ public final class Loft {
         RunOn on = new RunOn(beside, rings[section].stretches(), normals.get(section), tol);
         List<double[][]> out = new ArrayList<>();
         for (int k = 0; k < rows.size(); k++) {
-            out.add(on.row(k, rows.get(k).get(section), strength));
+            out.add(on.row(k, likes.get(k), rows.get(k).get(section), strength));
         }
         return out;
     }

@@ -5,12 +5,16 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Rational;
+import io.tallember.geometry.Skinning;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
 import java.util.List;
 
 /**
@@ -22,6 +26,11 @@ final class RunOn {
     private static final double FLAT = 0.02;
 
     private static final double SAME = 1e-7;
+
+    /** Off a face's direction by less, as a sine, it runs on smoothly. */
+    private static final double SMOOTH = 1e-6;
+
+    private static final double[] SHARES = {0.04, 0.23, 0.5, 0.71, 0.97};
 
     private final Loft.Beside beside;
     private final List<Ring.Stretch> ring;
@@ -42,10 +51,11 @@ final class RunOn {
     /**
      * The derivative of a stretch's row across it.
      *
+     * @param like of the row's degree and knots
      * @param row of homogeneous points
      * @throws GeometryException BAD_VALUE with the place where nothing can run on
      */
-    double[][] row(int k, double[][] row, double strength) {
+    double[][] row(int k, Rational like, double[][] row, double strength) {
         Ring.Stretch own = ring.get(k);
         Surface s = face(own).surface();
         Vec3 begins = corner(k);
@@ -65,7 +75,29 @@ final class RunOn {
             }
             out[i] = new double[] {strength * d.x(), strength * d.y(), strength * d.z(), 0};
         }
+        checked(like, row, out);
         return out;
+    }
+
+    /** Refuses slopes that leave a face beside the stretch: where it goes over into another face, or another outline is led on. */
+    private void checked(Rational like, double[][] row, double[][] slopes) {
+        double[][] on = new double[row.length][4];
+        for (int i = 0; i < row.length; i++) {
+            for (int x = 0; x < 4; x++) {
+                on[i][x] = row[i][x] + slopes[i][x];
+            }
+        }
+        NurbsSurface leaves = Skinning.straight(like, row, on);
+        for (double t : SHARES) {
+            double u = leaves.loU() + t * (leaves.hiU() - leaves.loU());
+            Vec3 p = leaves.point(u, leaves.loV());
+            if (leaves.normal(u, leaves.loV()).cross(face(p).outward(p)).length() > SMOOTH) {
+                throw new GeometryException(
+                        Reason.BAD_VALUE,
+                        "One side of the loft would run on from several faces near " + p.said()
+                                + ", which lead on in different directions. Leave the section square, or free.");
+            }
+        }
     }
 
     /** The direction at the beginning of a stretch. */
@@ -139,8 +171,11 @@ final class RunOn {
 
     /** The face beside a stretch of the outline. */
     private Face face(Ring.Stretch s) {
-        Vec3 p = s.curve().point(s.range().middle());
-        for (io.tallember.solid.Loop l : beside.face().loops()) {
+        return face(s.curve().point(s.range().middle()));
+    }
+
+    private Face face(Vec3 p) {
+        for (Loop l : beside.face().loops()) {
             for (Coedge c : l.coedges()) {
                 Vec3 foot = c.curve().point(c.curve().project(p, c.range()));
                 if (foot.distance(p) <= 10 * tol.linear()) {
@@ -151,6 +186,9 @@ final class RunOn {
                 }
             }
         }
-        throw new IllegalStateException("A stretch that isn't of the face's outline, near " + p.said());
+        throw new GeometryException(
+                Reason.BAD_VALUE,
+                "The section isn't the face's own outline near " + p.said()
+                        + ", so nothing beside it leads on. Make the loft a solid, or leave the section square.");
     }
 }

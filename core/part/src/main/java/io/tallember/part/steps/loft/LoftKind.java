@@ -29,6 +29,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.IntUnaryOperator;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -256,6 +257,20 @@ public final class LoftKind extends Kind {
         }
     }
 
+    /** Sections in another order; what is told of each stays with it. */
+    private static void reordered(Form f, List<JsonNode> all, IntUnaryOperator number) {
+        f.pick("sections", all);
+        for (String of : List.of("turned", "flipped")) {
+            for (String row : f.rows(of)) {
+                String at = of + "." + row + ".section";
+                Integer n = f.whole(at);
+                if (n != null) {
+                    f.set(at, new Content.Text(Integer.toString(number.applyAsInt(n)), null));
+                }
+            }
+        }
+    }
+
     private static int section(String place) {
         return Integer.parseInt(place.split("\\.")[1]);
     }
@@ -265,15 +280,16 @@ public final class LoftKind extends Kind {
         if (place.endsWith(SectionStart.FLIP)) {
             flip(f, section(place));
         } else if (place.endsWith(SectionStart.EARLIER)) {
+            int at = section(place);
             List<JsonNode> all = new ArrayList<>(f.picked("sections"));
-            Collections.swap(all, section(place) - 1, section(place) - 2);
-            f.pick("sections", all);
+            Collections.swap(all, at - 1, at - 2);
+            reordered(f, all, n -> n == at ? at - 1 : n == at - 1 ? at : n);
         } else if (place.equals("flip")) {
             flip(f, f.picked("sections").size());
         } else if (place.equals("order")) {
             List<JsonNode> all = new ArrayList<>(f.picked("sections"));
             Collections.reverse(all);
-            f.pick("sections", all);
+            reordered(f, all, n -> all.size() + 1 - n);
         } else if (place.equals("turn")) {
             turn(f, f.picked("sections").size(), 1);
         } else if (!AlongForm.press(f, place)) {
