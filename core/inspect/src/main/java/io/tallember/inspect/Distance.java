@@ -58,30 +58,39 @@ public record Distance(double mm, Vec3 from, Vec3 to) {
 
     private Distance settled(Thing a, Thing b) {
         Distance now = this;
-        Vec3 step = null;
-        for (int i = 0; i < STEPS; i++) {
-            Vec3 q = b.nearest(now.from);
-            Vec3 p = a.nearest(q);
-            Vec3 moved = p.minus(now.from);
-            // steps that shrink evenly are summed up at once
-            if (step != null && i % 4 == 3 && moved.length() < step.length() && moved.length() > 1e-12) {
-                double rate = Math.min(0.999, moved.length() / step.length());
-                Vec3 far = a.nearest(p.plus(rate / (1 - rate), moved));
-                Vec3 other = b.nearest(far);
-                if (far.distance(other) < p.distance(q)) {
-                    p = far;
-                    q = other;
-                }
+        for (int i = 1; i <= STEPS; i++) {
+            Distance next = toward(b.nearest(now.from), a, b);
+            boolean far = i % 3 == 0;
+            if (far) {
+                next = farther(now.from, next, a, b);
             }
-            step = moved;
-            Distance next = new Distance(p.distance(q), p, q);
-            boolean still = now.mm - next.mm <= STILL * (1 + now.mm) && moved.length() < 1e-9;
+            boolean still = far && now.mm - next.mm <= STILL * (1 + now.mm);
             now = next.mm <= now.mm ? next : now;
             if (still) {
                 break;
             }
         }
         return now;
+    }
+
+    /** Where the way is flat steps stay short: ever farther ones the same way, as long as they lead nearer. */
+    private static Distance farther(Vec3 before, Distance next, Thing a, Thing b) {
+        Vec3 moved = next.from.minus(before);
+        Distance best = next;
+        for (double k = 1; moved.length() > 0; k *= 2) {
+            Distance d = toward(b.nearest(a.nearest(next.from.plus(k, moved))), a, b);
+            if (!(d.mm < best.mm)) {
+                break;
+            }
+            best = d;
+        }
+        return best;
+    }
+
+    /** From a place of the second to the nearest of the first. */
+    private static Distance toward(Vec3 q, Thing a, Thing b) {
+        Vec3 p = a.nearest(q);
+        return new Distance(p.distance(q), p, q);
     }
 
     /** Between two axes, or an axis and the middle of a round; empty where there are none. */

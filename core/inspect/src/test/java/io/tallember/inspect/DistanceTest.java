@@ -100,11 +100,11 @@ class DistanceTest {
         assertThat(face(box, Plane.class).normal()).isNotNull();
     }
 
-    /** Random pairs of faces: of places a millimetre apart on both none are nearer, and the nearest are hardly farther. */
+    /** Random pairs of faces: of places hardly apart on both none are nearer, and the nearest are hardly farther. */
     @Test
     void noneMissesANearerPlace() {
         Random r = new Random(5);
-        for (int i = 0; i < 20; i++) {
+        for (int i = 0; i < 12; i++) {
             Face a = any(r);
             Face b = any(r);
             double found = Distance.of(new Thing.OfFace(a), new Thing.OfFace(b)).mm();
@@ -119,7 +119,7 @@ class DistanceTest {
         }
     }
 
-    /** Places of a face a millimetre apart: those of its mesh's triangles, brought onto the face. */
+    /** Places of a face, 1.5 mm apart at most: those of its mesh's triangles, brought onto the face. */
     private static List<Vec3> all(Face f) {
         List<Vec3> out = new ArrayList<>();
         FaceMesh m = new Tessellator(MeshQuality.EXPORT).mesh(f);
@@ -127,7 +127,7 @@ class DistanceTest {
             Vec3 p = corner(m, m.triangles()[t]);
             Vec3 a = corner(m, m.triangles()[t + 1]).minus(p);
             Vec3 b = corner(m, m.triangles()[t + 2]).minus(p);
-            int n = (int) Math.ceil(Math.max(a.length(), b.length()));
+            int n = (int) Math.ceil(Math.max(a.length(), b.length()) / 1.5);
             for (int i = 0; i <= n; i++) {
                 for (int k = 0; k + i <= n; k++) {
                     Vec2 uv = f.surface().project(p.plus((double) i / n, a).plus((double) k / n, b));
@@ -156,6 +156,15 @@ class DistanceTest {
         least(ball, rod, 0);
         Thing lying = face(Primitive.cylinder(at(-30.3, 1.7, 3, 1, 0, 0), 3, 61, "s", TOL), Cylinder.class);
         least(lying, top, 0);
+        Thing above = face(Primitive.sphere(at(2.7, -3.1, 5.001, 0, 0, 1), 5, "s", TOL), Sphere.class);
+        least(above, top, 1e-3);
+        Thing ring = face(Primitive.torus(at(1, 2, 2.002, 0, 2e-4, 1), 6, 2, "s", TOL), Torus.class);
+        least(ring, top, 2.002 - 2 - 6 * 2e-4 / Math.sqrt(1 + 4e-8));
+        Thing cone = face(Primitive.cone(at(40, 0, -30, 0, 0, 1), 20, 0, 40, "s", TOL), Cone.class);
+        Thing beside = face(
+                Primitive.sphere(at(40 - 10 - 6 / Math.sqrt(1.25), 0, -10 + 3 / Math.sqrt(1.25), 1, 0, 0), 6, "s", TOL),
+                Sphere.class);
+        least(cone, beside, 0);
         // within each other: as near as their sides are
         Thing bore = face(Primitive.cylinder(at(0, 0, 0, 0, 0, 1), 10, 40, "s", TOL), Cylinder.class);
         Thing pin = face(Primitive.cylinder(at(0.5, 0, 5, 0, 0, 1), 9, 20, "s", TOL), Cylinder.class);
