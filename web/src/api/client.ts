@@ -25,6 +25,11 @@ export class Refused extends Error {
   }
 }
 
+/** For what is only shown as long as the part stays as it was asked about: a refusal then tells nobody anything. */
+export function wentOn(e: unknown): void {
+  if (!(e instanceof Refused)) throw e;
+}
+
 async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let answer: Response;
   try {

@@ -1,11 +1,11 @@
 import { useEffect, useState } from "react";
-import { api } from "../api/client";
+import { api, wentOn } from "../api/client";
 import { lengthText, MM, spaced } from "../api/numbers";
 import type { Mass } from "../api/types";
 import { usePart } from "../part/store";
 
 /** Four digits that count. */
-const short = (v: number) => Number(v.toPrecision(4)).toLocaleString("en", { useGrouping: false });
+const short = (v: number) => String(Number(v.toPrecision(4)));
 
 /** On the shelf, in the stage of checks: what the part weighs. */
 export function MassSlip() {
@@ -15,10 +15,7 @@ export function MassSlip() {
   useEffect(() => {
     let late = false;
     if (view && view.bodies.length > 0)
-      api.mass(view.id, view.revision).then(
-        (m) => !late && setMass(m),
-        () => {}, // the part went on
-      );
+      api.mass(view.id, view.revision).then((m) => !late && setMass(m), wentOn);
     return () => {
       late = true;
     };

@@ -31,6 +31,7 @@ vi.mock("../api/client", () => ({
       }),
   },
   Refused: class extends Error {},
+  wentOn: () => {},
 }));
 
 const part = {

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { create } from "zustand";
-import { api, Refused } from "../api/client";
+import { api, wentOn } from "../api/client";
 import type { Measured } from "../api/types";
 import { usePart } from "../part/store";
 import { hitOf } from "../sentence/pointing";
@@ -29,12 +29,7 @@ export function useMeasuring(): void {
         view.revision,
         picks.map((p) => hitOf(p)),
       )
-      .then(
-        (measured) => !late && useMeasured.setState({ measured }),
-        (e) => {
-          if (!(e instanceof Refused)) throw e;
-        },
-      );
+      .then((measured) => !late && useMeasured.setState({ measured }), wentOn);
     return () => {
       late = true;
     };

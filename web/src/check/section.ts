@@ -1,8 +1,7 @@
 import { Vector3 } from "three";
 import { create } from "zustand";
-import { api } from "../api/client";
-import type { Section } from "../api/types";
-import type { Vec3 } from "../api/types";
+import { api, wentOn } from "../api/client";
+import type { Section, Vec3 } from "../api/types";
 import { useLookStore } from "../scene/useLook";
 import { usePart } from "../part/store";
 
@@ -115,7 +114,7 @@ export function ask(): void {
     if (!view) return;
     api.section(view.id, view.revision, planes(cuts)).then(
       (answer) => mine === asked && useSection.setState({ answer }),
-      () => {}, // the part went on; it is asked again for what comes then
+      wentOn, // it is asked again for what comes then
     );
   }, 40);
 }

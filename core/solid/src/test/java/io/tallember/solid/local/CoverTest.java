@@ -7,6 +7,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Interval;
 import io.tallember.geometry.Leg;
 import io.tallember.geometry.Nurbs;
 import io.tallember.geometry.NurbsSurface;
@@ -62,7 +64,7 @@ class CoverTest {
     @Test
     void aFlatLoopIsCoveredFlat() {
         Circle c = new Circle(Frame.WORLD, 10);
-        Way ring = loop(new Leg(c, new io.tallember.geometry.Interval(0, 2 * Math.PI), true, "l1"));
+        Way ring = loop(new Leg(c, new Interval(0, 2 * Math.PI), true, "l1"));
         Body b = Cover.of(ring, List.of(), 3, "s1", TOL);
         assertSound(List.of(b));
         assertThat(near(b).surface()).isInstanceOf(Plane.class);
@@ -135,7 +137,24 @@ class CoverTest {
                 Leg.straight(eight.get(1).plus(3, Vec3.X), eight.get(2), "l3"),
                 Leg.straight(eight.get(2), eight.get(0), "l4"));
         assertThatThrownBy(() -> Cover.of(crossed, List.of(), 1, "s1", TOL)).hasMessageContaining("passes over itself");
+        Circle c = new Circle(Frame.WORLD, 10);
+        Way ring = loop(new Leg(c, new Interval(0, 2 * Math.PI), true, "l1"));
+        Face far = Primitive.sphere(Frame.WORLD.at(new Vec3(0, 0, 50)), 20, "s1", TOL)
+                .faces()
+                .get(0);
+        assertThatThrownBy(() -> Cover.of(ring, List.of(far), 1, "s1", TOL))
+                .hasMessageContaining("lies along no line of the loop");
         Way open = loop(Leg.straight(Vec3.ZERO, new Vec3(10, 0, 0), "l1"));
         assertThatThrownBy(() -> Cover.of(open, List.of(), 1, "s1", TOL)).hasMessageContaining("has to close");
+    }
+
+    /** A whole ring swells only as far as its tube reaches the axis. */
+    @Test
+    void ringsSwell() {
+        Body ring = Primitive.torus(Frame.WORLD, 10, 4, "s1", TOL);
+        for (double by : new double[] {7, 12}) {
+            assertThatThrownBy(() -> Coat.of(ring, ring.faces(), by, "s1", "far", TOL))
+                    .isInstanceOf(GeometryException.class);
+        }
     }
 }

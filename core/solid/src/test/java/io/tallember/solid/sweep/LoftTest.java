@@ -225,6 +225,24 @@ class LoftTest {
         }
     }
 
+    /** What can't run on from all that lies beside it says where. */
+    @Test
+    void runsOnFromNoneOfSeveral() {
+        Loft.Shape on = new Loft.Shape(Loft.Run.SMOOTH, 1, 0, false, List.of(), true, false);
+        Body below = Taper.of(Shapes.slot(8, 5), 3, 0.1, "s", "r", TOL);
+        Face top = below.faces().stream()
+                .filter(f -> f.surface() instanceof Plane
+                        && f.outward(f.bounds().centre()).z() > 0.9)
+                .findFirst()
+                .orElseThrow();
+        Loft.Beside beside = new Loft.Beside(below, top);
+        Profile face = FaceProfile.of(top, Frame.WORLD.movedAlongZ(3), "the face");
+        assertThatThrownBy(() -> lofted(on, new Loft.Section(face, null, 0, false, beside), round(20, 4)))
+                .hasMessageContaining("run on from several faces near");
+        assertThatThrownBy(() -> lofted(on, new Loft.Section(Shapes.slot(8, 4), null, 0, false, beside), round(20, 4)))
+                .hasMessageContaining("isn't the face's own outline near");
+    }
+
     @Test
     void closed() {
         List<Loft.Section> all = new ArrayList<>();
