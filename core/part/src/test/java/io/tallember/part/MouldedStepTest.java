@@ -4,8 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.geometry.ArcLength;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.SketchPlane.Base;
 import io.tallember.part.commands.Command;
@@ -15,12 +18,21 @@ import io.tallember.part.steps.moulded.MouldedStep;
 import io.tallember.part.steps.moulded.MouldedStep.Feature;
 import io.tallember.part.steps.walls.ShellStep;
 import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.mass.MassProperties;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** Ready pieces of moulded parts: as large as their numbers say, and the same when they are opened into their steps. */
 class MouldedStepTest {
@@ -303,5 +315,58 @@ class MouldedStepTest {
 
     private static Set<String> ids(List<Step> steps) {
         return steps.stream().map(Step::id).collect(Collectors.toSet());
+    }
+
+    /** On the mouth of a loft that leans inward here and outward there,: what is added is a band's area high. */
+    @ParameterizedTest
+    @CsvSource({"s6.end(r), true", "s6.end(r), false"})
+    void rimsFollowFreeOutlines(String key, boolean outer) throws Exception {
+        PartDocument inlet = PartFile.read(Files.readString(Path.of("../../samples/rain-inlet.json")));
+        Sheet s = new Sheet(inlet.withWorkLine(7));
+        s.with(new Command.DeleteStep("s8", false));
+        Body walls = s.state().solids().get(0);
+        Face face = walls.names().face(key).orElseThrow();
+        Vec3 at = face.region().interiorPoint(Tolerance.DEFAULT).orElseThrow();
+        SketchPlane on = new SketchPlane.OnFace(new FaceReference(key, at, face.outward(at)));
+        add(s, Feature.RIM, on, List.of(new Vec2(0, 0)), 0, 1, 1, outer, false, 2.0, 0.9, 0.1);
+        double was = MassProperties.of(walls).volume();
+        assertThat(s.volume() - was).isCloseTo(2 * band(face, outer, 0.9), within(2e-5));
+        String id = s.document().steps().get(7).id();
+        assertThatThrownBy(() -> Kinds.opened(s.document(), id)).hasMessageContaining("no sketch holds exactly");
+    }
+
+    /** Steiner's area of a band along an outline, by its length and its corners. */
+    private static double band(Face face, boolean outer, double wide) {
+        Loop loop = face.loops().stream()
+                .max(Comparator.comparingDouble(l -> (outer ? 1 : -1) * length(l)))
+                .orElseThrow();
+        double corners = 0;
+        double turned = 0;
+        List<Coedge> all = loop.coedges();
+        for (int i = 0; i < all.size(); i++) {
+            Coedge a = all.get(i);
+            Coedge b = all.get((i + 1) % all.size());
+            double turn = Math.acos(Math.min(
+                    1,
+                    a.travel(a.forward() ? a.range().hi() : a.range().lo())
+                            .unit()
+                            .dot(b.travel(
+                                            b.forward()
+                                                    ? b.range().lo()
+                                                    : b.range().hi())
+                                    .unit())));
+            if (turn > 1e-3) {
+                corners += Math.tan(turn / 2);
+                turned += turn;
+            }
+        }
+        double bent = wide * wide * (Math.PI - turned / 2 + corners);
+        return wide * length(loop) + (outer ? -bent : bent);
+    }
+
+    private static double length(Loop l) {
+        return l.coedges().stream()
+                .mapToDouble(c -> ArcLength.of(c.curve(), c.range()))
+                .sum();
     }
 }

@@ -141,9 +141,14 @@ final class March {
     }
 
     private List<IntersectionCurve> branches(List<Vec3> from, Tolerance tol) {
-        from.sort(Comparator.comparingDouble(p -> -across(p).length()));
+        record Seed(Vec3 at, double across) {}
+        List<Seed> steepest = from.stream()
+                .map(p -> new Seed(p, across(p).length()))
+                .sorted(Comparator.comparingDouble(s -> -s.across()))
+                .toList();
         List<IntersectionCurve> curves = new ArrayList<>();
-        for (Vec3 p : from) {
+        for (Seed s : steepest) {
+            Vec3 p = s.at();
             boolean known = besideCrossing(p)
                     || ends.stream().anyMatch(e -> e.distance(p) <= 2 * tol.linear())
                     || curves.stream().anyMatch(c -> c.passes(p, 2 * tol.linear()));

@@ -27,6 +27,8 @@ final class Meetings {
     /** Faces whose normals differ by less, as a sine, run smoothly into each other. */
     private static final double SMOOTH = 1e-5;
 
+    private static final SurfaceSurface.Result NOWHERE = new SurfaceSurface.Result(false, List.of(), List.of());
+
     private final Tolerance tol;
     private boolean touch;
     private final Map<Surface, List<Known>> known = new IdentityHashMap<>();
@@ -69,6 +71,10 @@ final class Meetings {
     /** A refusal says where, by the middle of where the two faces can meet. */
     private SurfaceSurface.Result placed(FacePairs.Pair p) {
         Box3 where = common(p, tol);
+        if (!p.a().surface().canonical() && !p.b().surface().canonical() && Parted.are(p, tol)) {
+            touch = true;
+            return NOWHERE;
+        }
         try {
             return meeting(p.a().surface(), p.b().surface(), where);
         } catch (GeometryException e) {

@@ -34,7 +34,7 @@ final class Sewing {
         List<Shell> voids = new ArrayList<>();
         for (List<Face> lump : lumps) {
             Shell shell = new Shell(lump);
-            (MassProperties.of(new Body(List.of(shell))).volume() > 0 ? outer : voids).add(shell);
+            (MassProperties.sign(new Body(List.of(shell))) > 0 ? outer : voids).add(shell);
         }
         List<List<Shell>> bodies = new ArrayList<>();
         outer.forEach(s -> bodies.add(new ArrayList<>(List.of(s))));

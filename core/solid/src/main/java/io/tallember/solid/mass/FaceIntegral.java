@@ -156,12 +156,12 @@ final class FaceIntegral {
         return s.vBreaks(v).length > s.uBreaks(u).length;
     }
 
-    /** The same within a few percent where it takes long: on spline surfaces; else as exactly. */
+    /** The same within a few percent where it takes long: on free surfaces; else as exactly. */
     static double[] rough(Face f, Vec3 ref) {
         boolean open = f.surface().uPeriod() == 0
                 && f.surface().vPeriod() == 0
                 && f.surface().tip() == null;
-        if (NurbsSurface.under(f.surface()) == null || !open) {
+        if (f.surface().canonical() || !open) {
             return of(f, ref);
         }
         double[] sum = new double[SUMS];

@@ -1,15 +1,19 @@
 package io.tallember.part.steps.moulded;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.part.MaterialStep.Mode;
+import io.tallember.part.Refusal;
 import io.tallember.part.SketchPlane;
 import io.tallember.part.SketchStep;
 import io.tallember.part.Step;
+import io.tallember.part.rebuild.Material;
 import io.tallember.part.rebuild.PlainSketch;
 import io.tallember.part.rebuild.Planes;
 import io.tallember.part.rebuild.Stand;
@@ -20,7 +24,9 @@ import io.tallember.part.steps.extrude.ExtrudeStep.Reach;
 import io.tallember.part.steps.revolve.RevolveStep;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.Region;
+import io.tallember.solid.Body;
 import io.tallember.solid.Face;
+import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.FaceProfile;
 import io.tallember.solid.sweep.Inset;
 import java.util.ArrayList;
@@ -51,6 +57,13 @@ public final class Moulded {
     static Stand build(MouldedStep step, Stand before, List<String> notes) {
         Stand now = before;
         Planes.frame(step.on(), "this " + step.kind().toLowerCase(Locale.ROOT), before, notes);
+        if (step.feature() == MouldedStep.Feature.RIM
+                && !new Moulded(step, before, new ArrayList<>())
+                        .band(new ArrayList<>())
+                        .drawable()) {
+            return before.changed(
+                    step.id(), rimAsItIs(step, before, new ArrayList<>()).bodies());
+        }
         // that its own steps change the face they stand on goes without saying
         List<String> unsaid = new ArrayList<>();
         for (Step s : new Moulded(step, before, unsaid).steps()) {
@@ -217,9 +230,56 @@ public final class Moulded {
     }
 
     private void rim() {
+        Band band = band(notes);
+        if (!band.drawable()) {
+            throw Refusal.of(
+                    "This rim follows free curves, which no sketch holds exactly. It stays one piece; its sizes are"
+                            + " changed here.");
+        }
+        Sketch s = new PlainSketch().loop(band.edge).loop(band.moved).sketch();
+        extrude(rimWord(), step.on(), s, r -> !r.holes().isEmpty(), by(tall(), false, step.recess()), rimMode());
+    }
+
+    /** A rim along free curves, which no sketch could hold: its band is pulled as it is. */
+    private static Stand rimAsItIs(MouldedStep step, Stand before, List<String> notes) {
+        Moulded m = new Moulded(step, before, notes);
+        Band band = m.band(notes);
+        double from = step.recess() ? -m.tall() : 0;
+        Body ring = Extrude.of(band.profile(), from, from + m.tall(), step.inner(2), "r1", TOL);
+        return Material.apply(step.inner(2), m.rimMode(), m.rimWord(), List.of(ring), before);
+    }
+
+    private String rimWord() {
+        return step.recess() ? "recess" : "lip";
+    }
+
+    private Mode rimMode() {
+        return step.recess() ? Mode.REMOVE : Mode.ADD;
+    }
+
+    private double tall() {
+        return size("height") + (step.recess() ? size("clearance") : 0);
+    }
+
+    /** The flat ring a rim stands on: an edge of its face, and the same moved into the face. */
+    private record Band(Frame frame, List<Profile.Edge> edge, List<Profile.Edge> moved, boolean outer) {
+        boolean drawable() {
+            return edge.stream().allMatch(e -> e.curve() instanceof Line || e.curve() instanceof Circle);
+        }
+
+        Profile profile() {
+            List<Profile.Edge> other = new ArrayList<>();
+            moved.forEach(e -> other.add(0, new Profile.Edge(e.curve(), e.range(), !e.forward(), "in-" + e.source())));
+            return outer
+                    ? new Profile(frame, edge, List.of(other), "r1")
+                    : new Profile(frame, other, List.of(edge), "r1");
+        }
+    }
+
+    private Band band(List<String> told) {
         SketchPlane.OnFace on = (SketchPlane.OnFace) step.on();
-        Face face = Planes.face(on, "this rim", before, notes);
-        Frame frame = Planes.frame(on, "this rim", before, notes);
+        Face face = Planes.face(on, "this rim", before, told);
+        Frame frame = Planes.frame(on, "this rim", before, told);
         Profile outline = FaceProfile.of(face, frame, "rim");
         if (!step.outer() && outline.holes().size() != 1) {
             throw new GeometryException(
@@ -238,14 +298,7 @@ public final class Moulded {
                 TOL,
                 s -> new GeometryException(
                         Reason.BAD_VALUE, "The rim is thicker than its edge's bends allow. Take a smaller thickness."));
-        Sketch s = new PlainSketch().loop(edge).loop(moved).sketch();
-        extrude(
-                step.recess() ? "recess" : "lip",
-                on,
-                s,
-                r -> !r.holes().isEmpty(),
-                by(size("height") + more, false, step.recess()),
-                step.recess() ? Mode.REMOVE : Mode.ADD);
+        return new Band(frame, edge, moved, step.outer());
     }
 
     private static Vec2 v(double x, double y) {
