@@ -1,0 +1,191 @@
+package io.tallember.inspect;
+
+import io.tallember.geometry.Cone;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Vec3;
+import io.tallember.inspect.Probe.Place;
+import io.tallember.solid.Face;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * How faces lean against a pull, and what a tool pulled that way, or the other, can't let go.
+ *
+ * <p>The lean of a place is the angle between its face and the pull, in radians: above zero where the face looks along the pull. Flat
+ * faces, and cylinders and cones along the pull, lean alike everywhere, exactly.
+ */
+public final class Leans {
+    /** A face whose lean changes by more, in radians, only passes through being upright. */
+    private static final double TURNS = Math.toRadians(6);
+    /** Off a surface a ray begins by so much, in mm, that it doesn't hit where it comes from. */
+    private static final double OFF = 1e-3;
+    /** Faces that lean by less, in radians, are upright: they let go either way. */
+    private static final double UPRIGHT = Math.toRadians(0.01);
+
+    private static final int SLIDES = 8;
+
+    private final Probe probe;
+    private final Samples samples;
+    private final Vec3 pull;
+
+    public Leans(Probe probe, Samples samples, Vec3 pull) {
+        this.probe = probe;
+        this.samples = samples;
+        this.pull = pull.unit();
+    }
+
+    public double lean(Place p) {
+        return Math.asin(Math.max(-1, Math.min(1, p.outward().dot(pull))));
+    }
+
+    /**
+     * A face that leans less than it should.
+     *
+     * @param lean in radians, the least, without its sign
+     */
+    public record Steep(int face, double lean, Vec3 at) {}
+
+    /** Faces all of which lean less than an angle either way, or a part of which does and none more than a little more. */
+    public List<Steep> steep(double least) {
+        Map<Integer, double[]> range = new LinkedHashMap<>();
+        Map<Integer, Vec3> where = new LinkedHashMap<>();
+        for (Place p : samples.all()) {
+            double a = lean(p);
+            double[] r = range.computeIfAbsent(
+                    p.face(), k -> new double[] {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY});
+            if (Math.abs(a) <= Math.min(Math.abs(r[0]), Math.abs(r[1]))) {
+                where.put(p.face(), p.at());
+            }
+            r[0] = Math.min(r[0], a);
+            r[1] = Math.max(r[1], a);
+        }
+        List<Steep> out = new ArrayList<>();
+        range.forEach((f, r) -> {
+            double lean = r[0] <= 0 && r[1] >= 0 ? 0 : Math.min(Math.abs(r[0]), Math.abs(r[1]));
+            if (even(probe.faces().get(f))) {
+                lean = Math.abs(0.5 * (r[0] + r[1]));
+            }
+            if (r[1] - r[0] < TURNS && lean < least - 1e-9) {
+                out.add(new Steep(f, lean, where.get(f)));
+            }
+        });
+        return out;
+    }
+
+    /** Whether a face leans alike everywhere. */
+    private boolean even(Face f) {
+        return f.surface() instanceof Plane
+                || f.surface() instanceof Cylinder c
+                        && c.frame().z().cross(pull).length() < 1e-12
+                || f.surface() instanceof Cone k && k.frame().z().cross(pull).length() < 1e-12;
+    }
+
+    /**
+     * What is held.
+     *
+     * @param faces the numbers of the faces that are
+     * @param slide the direction in which a slide would free it; null where none of those tried does
+     * @param deep how far along the slide it reaches, in mm
+     */
+    public record Held(List<Integer> faces, Vec3 at, Vec3 slide, double deep) {}
+
+    /** Undercuts, each of faces that lie beside each other. */
+    public List<Held> held() {
+        List<Place> blocked = new ArrayList<>();
+        for (Place p : samples.all()) {
+            if (blocked(p)) {
+                blocked.add(p);
+            }
+        }
+        List<Held> out = new ArrayList<>();
+        for (List<Place> group : groups(blocked)) {
+            out.add(held(group));
+        }
+        return out;
+    }
+
+    private boolean blocked(Place p) {
+        double a = lean(p);
+        if (Math.abs(a) < UPRIGHT) {
+            return !free(p, pull) && !free(p, pull.negated());
+        }
+        return !free(p, a > 0 ? pull : pull.negated());
+    }
+
+    private boolean free(Place p, Vec3 way) {
+        return probe.ray(p.at().plus(OFF, p.outward()), way).to() == null;
+    }
+
+    /** Places that are near each other, on one face or on faces beside each other. */
+    private List<List<Place>> groups(List<Place> places) {
+        List<List<Place>> out = new ArrayList<>();
+        List<Place> left = new ArrayList<>(places);
+        double near = 3 * samples.spacing();
+        while (!left.isEmpty()) {
+            List<Place> group = new ArrayList<>(List.of(left.remove(left.size() - 1)));
+            for (int i = 0; i < group.size(); i++) {
+                Place p = group.get(i);
+                left.removeIf(q -> {
+                    boolean beside = q.face() == p.face() || q.at().distance(p.at()) < near;
+                    if (beside) {
+                        group.add(q);
+                    }
+                    return beside;
+                });
+            }
+            out.add(group);
+        }
+        return out;
+    }
+
+    private Held held(List<Place> group) {
+        List<Integer> faces =
+                group.stream().map(Place::face).distinct().sorted().toList();
+        Vec3 x = pull.anyPerpendicular();
+        Vec3 along = slideOf(faces);
+        Vec3 best = null;
+        double deep = 0;
+        List<Vec3> ways = new ArrayList<>();
+        if (along != null) {
+            ways.add(along);
+            ways.add(along.negated());
+        }
+        for (int i = 0; i < SLIDES; i++) {
+            double w = 2 * Math.PI * i / SLIDES;
+            ways.add(x.times(Math.cos(w)).plus(Math.sin(w), pull.cross(x)));
+        }
+        for (Vec3 way : ways) {
+            if (best == null && group.stream().allMatch(p -> free(p, way))) {
+                best = way;
+            }
+        }
+        Vec3 measured = best != null ? best : ways.get(0);
+        double lo = Double.POSITIVE_INFINITY;
+        double hi = Double.NEGATIVE_INFINITY;
+        for (int f : faces) {
+            for (var c : probe.faces().get(f).coedges()) {
+                for (Vec3 p : List.of(c.edge().start().point(), c.edge().middle())) {
+                    lo = Math.min(lo, p.dot(measured));
+                    hi = Math.max(hi, p.dot(measured));
+                }
+            }
+        }
+        deep = hi - lo;
+        return new Held(faces, group.get(0).at(), best, deep);
+    }
+
+    /** The direction of a bore, across the pull; null where no face has one. */
+    private Vec3 slideOf(List<Integer> faces) {
+        for (int f : faces) {
+            if (probe.faces().get(f).surface() instanceof Cylinder c
+                    && Math.abs(c.frame().z().dot(pull)) < 0.999) {
+                Vec3 z = c.frame().z();
+                return z.minus(pull.times(z.dot(pull))).unit();
+            }
+        }
+        return null;
+    }
+}

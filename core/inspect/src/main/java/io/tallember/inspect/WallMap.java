@@ -1,0 +1,78 @@
+package io.tallember.inspect;
+
+import io.tallember.inspect.Probe.Place;
+import io.tallember.inspect.Probe.Reach;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.DoublePredicate;
+
+/** How thick material is, place by place: the ball inside that touches a place and what lies opposite. */
+public final class WallMap {
+    /**
+     * @param mm how thick; infinite where nothing lies opposite
+     * @param to the place opposite; null for none
+     */
+    public record Wall(Place at, double mm, Place to) {}
+
+    private final Probe probe;
+    private final Samples samples;
+    private final List<Wall> walls;
+
+    public WallMap(Probe probe, Samples samples) {
+        this.probe = probe;
+        this.samples = samples;
+        this.walls = samples.all().stream().map(this::wall).toList();
+    }
+
+    private Wall wall(Place p) {
+        Reach r = probe.inside(p);
+        return new Wall(p, r.mm(), r.to());
+    }
+
+    public List<Wall> walls() {
+        return walls;
+    }
+
+    /**
+     * Where walls are too thin, or too thick: for each pair of faces opposite each other the worst place, worst first.
+     *
+     * @param wrong whether a thickness is
+     * @param thin whether thinner is worse
+     */
+    public List<Wall> worst(DoublePredicate wrong, boolean thin) {
+        int sign = thin ? 1 : -1;
+        Comparator<Wall> order = Comparator.comparingDouble(w -> sign * w.mm());
+        Map<List<Integer>, Wall> by = new LinkedHashMap<>();
+        for (Wall w : walls) {
+            if (w.to() != null && wrong.test(w.mm())) {
+                List<Integer> pair =
+                        List.of(Math.min(w.at().face(), w.to().face()), Math.max(w.at().face(), w.to().face()));
+                by.merge(pair, w, (a, b) -> order.compare(a, b) <= 0 ? a : b);
+            }
+        }
+        List<Wall> out = new ArrayList<>();
+        for (Wall w : by.values()) {
+            out.add(wall(samples.least(w.at(), p -> sign * told(p))));
+        }
+        out.sort(order);
+        return out;
+    }
+
+    private double told(Place p) {
+        Reach r = probe.inside(p);
+        return r.to() == null ? Double.NaN : r.mm();
+    }
+
+    /** The thickness that most of the surface has: the middle one of all that are told. */
+    public double usual() {
+        double[] all = walls.stream()
+                .filter(w -> w.to() != null)
+                .mapToDouble(Wall::mm)
+                .sorted()
+                .toArray();
+        return all.length == 0 ? Double.NaN : all[all.length / 2];
+    }
+}
