@@ -121,29 +121,47 @@ public final class Probe {
         return new Reach(along, place(triangles.face(t), from.plus(along, d)));
     }
 
+    private Reach rayAbout(Vec3 from, Vec3 direction) {
+        double[] far = new double[1];
+        int t = triangles.hit(from, direction, 2 * slack, far);
+        return t < 0
+                ? new Reach(Double.POSITIVE_INFINITY, null)
+                : new Reach(far[0], new Place(from.plus(far[0], direction), triangles.face(t), normals[t]));
+    }
+
     /** The ball inside the material that touches a place and the nearest of what lies opposite: how thick it is there. */
     public Reach inside(Place p) {
-        return ball(p, p.outward().negated(), true);
+        return ball(p, p.outward().negated(), true, false);
+    }
+
+    /** The same by the triangles alone: quicker, and to within their distance from their faces. */
+    Reach insideAbout(Place p) {
+        return ball(p, p.outward().negated(), true, true);
     }
 
     /** The ball outside that touches a place and the nearest of what lies opposite: how wide the gap is there. */
     public Reach outside(Place p) {
-        return ball(p, p.outward(), true);
+        return ball(p, p.outward(), true, false);
     }
 
     /** The largest ball inside the material that touches a place, whatever stops it. */
     public Reach largest(Place p) {
-        return ball(p, p.outward().negated(), false);
+        return ball(p, p.outward().negated(), false, false);
     }
 
-    private Reach ball(Place p, Vec3 into, boolean opposite) {
+    private Reach ball(Place p, Vec3 into, boolean opposite, boolean about) {
         Vec3 n = p.outward();
         IntPredicate wanted = opposite ? t -> normals[t].dot(n) < ROUGHLY : t -> true;
         double r = widest;
         Place stop = null;
+        Reach straight = about ? rayAbout(p.at(), into) : ray(p.at(), into);
+        if (straight.to() != null && (!opposite || straight.to().outward().dot(n) < OPPOSITE)) {
+            r = straight.mm() / 2;
+            stop = straight.to();
+        }
         for (int k = 0; k < SHRINKS; k++) {
             Vec3 c = p.at().plus(r, into);
-            Place q = nearest(c, r * (1 - STILL) - STILL, wanted, opposite ? n : null);
+            Place q = nearest(c, r * (1 - STILL) - STILL, wanted, opposite ? n : null, about);
             if (q == null) {
                 break;
             }
@@ -166,20 +184,22 @@ public final class Probe {
         return new Reach(stop == null ? Double.POSITIVE_INFINITY : 2 * r, stop);
     }
 
-    private Place nearest(Vec3 c, double within, IntPredicate wanted, Vec3 facing) {
+    private Place nearest(Vec3 c, double within, IntPredicate wanted, Vec3 facing, boolean about) {
         if (within <= 0) {
             return null;
         }
         Place[] best = {null};
         double[] least = {within};
-        triangles.near(c, within + slack, wanted, (t, x, y, z, onRim, d) -> {
-            Place q = exact(t, new Vec3(x, y, z), onRim, d, c);
+        double more = about ? 0 : slack;
+        triangles.near(c, within + more, wanted, (t, x, y, z, onRim, d) -> {
+            Vec3 on = new Vec3(x, y, z);
+            Place q = about ? new Place(on, triangles.face(t), normals[t]) : exact(t, on, onRim, d, c);
             double far = q.at().distance(c);
             if (far < least[0] && (facing == null || q.outward().dot(facing) < OPPOSITE)) {
                 least[0] = far;
                 best[0] = q;
             }
-            return least[0] + slack;
+            return least[0] + more;
         });
         return best[0];
     }

@@ -5,6 +5,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe.Place;
 import io.tallember.solid.SurfaceRegion;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.function.ToDoubleFunction;
 
@@ -30,8 +31,16 @@ public final class Samples {
             wide = Math.max(wide, probe.faces().get(f).bounds().diagonal());
         }
         spacing = Math.max(wide * SPREAD, 0.05);
+        double[] left = new double[probe.faces().size()];
+        Arrays.fill(left, 1);
         for (int t = 0; t < probe.triangles().size(); t++) {
-            over(t);
+            // of many small triangles only some have a place
+            int f = probe.triangles().face(t);
+            left[f] += probe.triangles().normal(t).length() / (spacing * spacing);
+            if (left[f] >= 1) {
+                left[f] = 0;
+                over(t);
+            }
         }
     }
 

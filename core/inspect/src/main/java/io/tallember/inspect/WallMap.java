@@ -7,7 +7,6 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.DoublePredicate;
 
 /** How thick material is, place by place: the ball inside that touches a place and what lies opposite. */
 public final class WallMap {
@@ -16,6 +15,11 @@ public final class WallMap {
      * @param to the place opposite; null for none
      */
     public record Wall(Place at, double mm, Place to) {}
+
+    /** How far off, in mm, what is found quickly may be. */
+    private static final double ABOUT = 0.02;
+    /** A thickness this near to a limit, in mm, keeps it. */
+    private static final double SAME = 1e-6;
 
     private final Probe probe;
     private final Samples samples;
@@ -28,7 +32,10 @@ public final class WallMap {
     }
 
     private Wall wall(Place p) {
-        Reach r = probe.inside(p);
+        return wall(p, probe.insideAbout(p));
+    }
+
+    private static Wall wall(Place p, Reach r) {
         return new Wall(p, r.mm(), r.to());
     }
 
@@ -36,18 +43,21 @@ public final class WallMap {
         return walls;
     }
 
-    /**
-     * Where walls are too thin, or too thick: for each pair of faces opposite each other the worst place, worst first.
-     *
-     * @param wrong whether a thickness is
-     * @param thin whether thinner is worse
-     */
-    public List<Wall> worst(DoublePredicate wrong, boolean thin) {
-        int sign = thin ? 1 : -1;
+    /** Where walls are thinner than a limit: for each pair of faces opposite each other the thinnest place, exactly; thinnest first. */
+    public List<Wall> thinner(double limit) {
+        return worst(limit, 1);
+    }
+
+    /** Where walls are thicker than a limit: for each pair of faces opposite each other the thickest place; thickest first. */
+    public List<Wall> thicker(double limit) {
+        return worst(limit, -1);
+    }
+
+    private List<Wall> worst(double limit, int sign) {
         Comparator<Wall> order = Comparator.comparingDouble(w -> sign * w.mm());
         Map<List<Integer>, Wall> by = new LinkedHashMap<>();
         for (Wall w : walls) {
-            if (w.to() != null && wrong.test(w.mm())) {
+            if (w.to() != null && sign * w.mm() < sign * limit + ABOUT) {
                 List<Integer> pair =
                         List.of(Math.min(w.at().face(), w.to().face()), Math.max(w.at().face(), w.to().face()));
                 by.merge(pair, w, (a, b) -> order.compare(a, b) <= 0 ? a : b);
@@ -55,7 +65,11 @@ public final class WallMap {
         }
         List<Wall> out = new ArrayList<>();
         for (Wall w : by.values()) {
-            out.add(wall(samples.least(w.at(), p -> sign * told(p))));
+            Place p = samples.least(w.at(), q -> sign * told(q));
+            Wall exact = wall(p, probe.inside(p));
+            if (sign * exact.mm() < sign * limit - SAME) {
+                out.add(exact);
+            }
         }
         out.sort(order);
         return out;

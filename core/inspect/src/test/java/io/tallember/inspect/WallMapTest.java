@@ -26,7 +26,7 @@ class WallMapTest {
 
     private static WallMap.Wall thinnest(Body b) {
         Probe p = new Probe(List.of(b));
-        return new WallMap(p, new Samples(p)).worst(w -> w < 5, true).get(0);
+        return new WallMap(p, new Samples(p)).thinner(5).get(0);
     }
 
     @Test
