@@ -6,8 +6,8 @@ import picocli.CommandLine.Command;
 /** Entry of the command line program. */
 @Command(
         name = "ember",
-        description = "Builds Tall Ember part files and looks into STEP files.",
-        subcommands = {BuildCommand.class, TellCommand.class, ReadCommand.class},
+        description = "Builds and checks Tall Ember part files and looks into STEP files.",
+        subcommands = {BuildCommand.class, TellCommand.class, CheckCommand.class, ReadCommand.class},
         mixinStandardHelpOptions = true)
 public final class Ember {
     private Ember() {}

@@ -187,6 +187,53 @@ class EmberTest {
         assertThat(r.get("steps").get(1).get("message").asString()).contains("no body to remove from");
     }
 
+    private JsonNode check(int code, String text, String... more) throws Exception {
+        Path part = Files.writeString(folder.resolve("peg.json"), text);
+        Path report = folder.resolve("check.json");
+        Files.deleteIfExists(report);
+        CommandLine line = new CommandLine(new CheckCommand());
+        line.setErr(new PrintWriter(said));
+        List<String> args = new ArrayList<>(List.of(part.toString(), "--report", report.toString()));
+        args.addAll(List.of(more));
+        assertThat(line.execute(args.toArray(String[]::new))).isEqualTo(code);
+        return JsonMapper.builder().build().readTree(Files.readString(report));
+    }
+
+    /** A peg 10 across and 10 high: too thick to be moulded, without lean; turned or milled it is fine. */
+    @Test
+    void whatSpeaksAgainstMakingItIsTold() throws Exception {
+        String peg = PART.formatted("10", "body");
+        JsonNode r = check(1, peg, "--for", "moulded");
+        assertThat(r.get("stopped").booleanValue()).isTrue();
+        JsonNode draft = r.get("findings").get(0);
+        assertThat(draft.get("rule").asString()).isEqualTo("draft");
+        assertThat(draft.get("measured").doubleValue()).isCloseTo(0, within(1e-9));
+        assertThat(draft.get("limit").doubleValue()).isCloseTo(1, within(1e-9));
+        assertThat(draft.get("unit").asString()).isEqualTo("deg");
+        assertThat(draft.get("step").asString()).isEqualTo("s2");
+        assertThat(draft.get("face_keys").get(0).asString()).isEqualTo("s2.side(c1)");
+        JsonNode thick = r.get("findings").get(1);
+        assertThat(thick.get("rule").asString()).isEqualTo("wall-thick");
+        assertThat(thick.get("measured").doubleValue()).isCloseTo(10, within(0.01));
+        r = check(0, peg, "--for", "machined");
+        assertThat(r.get("findings").size()).isEqualTo(1);
+        assertThat(r.get("nothing_found").toString()).contains("wall-thin", "hole-deep");
+        Path limits = Files.writeString(
+                folder.resolve("limits.json"),
+                "{\"format\":\"tall-ember-limits\",\"version\":1,\"for\":\"printed\",\"limits\":{\"least_wall_mm\":12}}");
+        r = check(1, peg, "--limits", limits.toString());
+        assertThat(r.get("for").asString()).isEqualTo("printed");
+        // as far as it stands, and that is said
+        r = check(1, PART.formatted("10", "remove"), "--for", "machined");
+        assertThat(r.get("complete").booleanValue()).isFalse();
+        assertThat(r.get("notes").toString()).contains("as far as it stands");
+        Files.writeString(limits, "{\"format\":\"tall-ember-limits\",\"version\":1,\"limits\":{\"draft_deg\":0}}");
+        assertThat(check(2, peg, "--limits", limits.toString()).get("message").asString())
+                .contains("draft_deg", "above zero");
+        assertThat(check(2, peg, "--for", "knitted").get("usable").booleanValue())
+                .isFalse();
+    }
+
     @Test
     void theBuildSheetIsToldAsText() throws Exception {
         Path part = Files.writeString(folder.resolve("peg.json"), PART.formatted("10", "body"));

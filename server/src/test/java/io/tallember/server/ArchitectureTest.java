@@ -60,7 +60,7 @@ class ArchitectureTest {
             .whereLayer("exchange")
             .mayOnlyAccessLayers("geometry", "solid", "sketch", "part")
             .whereLayer("inspect")
-            .mayOnlyAccessLayers("geometry", "solid")
+            .mayOnlyAccessLayers("geometry", "solid", "part")
             .whereLayer("server")
             .mayNotBeAccessedByAnyLayer()
             .whereLayer("ember")

@@ -5,6 +5,7 @@ import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe.Place;
+import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -20,12 +21,14 @@ import java.util.Map;
 public final class Leans {
     /** A face whose lean changes by more, in radians, only passes through being upright. */
     private static final double TURNS = Math.toRadians(6);
-    /** Off a surface a ray begins by so much, in mm, that it doesn't hit where it comes from. */
-    private static final double OFF = 1e-3;
+    /** Off a surface a ray begins by so much, in mm, that it clears the triangles beside where it comes from. */
+    private static final double OFF = 3 * Probe.QUALITY.chord();
     /** Faces that lean by less, in radians, are upright: they let go either way. */
     private static final double UPRIGHT = Math.toRadians(0.01);
 
     private static final int SLIDES = 8;
+    /** A slide goes across the pull; this near to it, as a cosine, it would be part of the mould's own opening. */
+    private static final double MOSTLY_ALONG = 0.7;
 
     private final Probe probe;
     private final Samples samples;
@@ -144,48 +147,63 @@ public final class Leans {
     private Held held(List<Place> group) {
         List<Integer> faces =
                 group.stream().map(Place::face).distinct().sorted().toList();
-        Vec3 x = pull.anyPerpendicular();
-        Vec3 along = slideOf(faces);
-        Vec3 best = null;
-        double deep = 0;
-        List<Vec3> ways = new ArrayList<>();
-        if (along != null) {
-            ways.add(along);
-            ways.add(along.negated());
-        }
-        for (int i = 0; i < SLIDES; i++) {
-            double w = 2 * Math.PI * i / SLIDES;
-            ways.add(x.times(Math.cos(w)).plus(Math.sin(w), pull.cross(x)));
-        }
-        for (Vec3 way : ways) {
-            if (best == null && group.stream().allMatch(p -> free(p, way))) {
-                best = way;
-            }
-        }
-        Vec3 measured = best != null ? best : ways.get(0);
-        double lo = Double.POSITIVE_INFINITY;
-        double hi = Double.NEGATIVE_INFINITY;
+        List<Vec3> ways = ways(group);
+        Vec3 slide = ways.stream()
+                .filter(w -> group.stream().allMatch(p -> free(p, w)))
+                .findFirst()
+                .orElse(null);
+        Vec3 measured = slide == null ? ways.get(0) : slide;
+        double[] d = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
+        group.forEach(p -> take(d, p.at().dot(measured)));
         for (int f : faces) {
-            for (var c : probe.faces().get(f).coedges()) {
-                for (Vec3 p : List.of(c.edge().start().point(), c.edge().middle())) {
-                    lo = Math.min(lo, p.dot(measured));
-                    hi = Math.max(hi, p.dot(measured));
+            if (wholly(f, group)) {
+                for (Coedge c : probe.faces().get(f).coedges()) {
+                    for (double s = 0; s <= 1; s += 0.125) {
+                        take(d, c.curve().point(c.range().at(s)).dot(measured));
+                    }
                 }
             }
         }
-        deep = hi - lo;
-        return new Held(faces, group.get(0).at(), best, deep);
+        return new Held(faces, group.get(0).at(), slide, d[1] - d[0]);
     }
 
-    /** The direction of a bore, across the pull; null where no face has one. */
-    private Vec3 slideOf(List<Integer> faces) {
-        for (int f : faces) {
-            if (probe.faces().get(f).surface() instanceof Cylinder c
-                    && Math.abs(c.frame().z().dot(pull)) < 0.999) {
-                Vec3 z = c.frame().z();
-                return z.minus(pull.times(z.dot(pull))).unit();
+    private static void take(double[] range, double x) {
+        range[0] = Math.min(range[0], x);
+        range[1] = Math.max(range[1], x);
+    }
+
+    /** Whether a face is held all over, or but for its sides that let go. */
+    private boolean wholly(int face, List<Place> group) {
+        long held = group.stream().filter(p -> p.face() == face).count();
+        long all = samples.all().stream().filter(p -> p.face() == face).count();
+        return held >= 0.4 * all;
+    }
+
+    /** Directions in which a slide might go: along the faces that are held, then round about, across the pull. */
+    private List<Vec3> ways(List<Place> group) {
+        List<Vec3> out = new ArrayList<>();
+        Vec3 first = group.get(0).outward();
+        group.stream()
+                .map(p -> p.outward().cross(first))
+                .filter(n -> n.length() > 0.3)
+                .findFirst()
+                .ifPresent(n -> both(n.unit(), out));
+        for (Place p : group) {
+            if (out.size() < 4 && probe.faces().get(p.face()).surface() instanceof Cylinder c) {
+                both(c.frame().z(), out);
             }
         }
-        return null;
+        out.removeIf(w -> Math.abs(w.dot(pull)) > MOSTLY_ALONG);
+        Vec3 x = pull.anyPerpendicular();
+        for (int i = 0; i < SLIDES; i++) {
+            double w = 2 * Math.PI * i / SLIDES;
+            out.add(x.times(Math.cos(w)).plus(Math.sin(w), pull.cross(x)));
+        }
+        return out;
+    }
+
+    private static void both(Vec3 way, List<Vec3> out) {
+        out.add(way);
+        out.add(way.negated());
     }
 }

@@ -139,6 +139,10 @@ public final class Probe {
         return ball(p, p.outward().negated(), true, true);
     }
 
+    Reach outsideAbout(Place p) {
+        return ball(p, p.outward(), true, true);
+    }
+
     /** The ball outside that touches a place and the nearest of what lies opposite: how wide the gap is there. */
     public Reach outside(Place p) {
         return ball(p, p.outward(), true, false);
@@ -152,6 +156,7 @@ public final class Probe {
     private Reach ball(Place p, Vec3 into, boolean opposite, boolean about) {
         Vec3 n = p.outward();
         IntPredicate wanted = opposite ? t -> normals[t].dot(n) < ROUGHLY : t -> true;
+        double still = about ? slack / 4 : STILL;
         double r = widest;
         Place stop = null;
         Reach straight = about ? rayAbout(p.at(), into) : ray(p.at(), into);
@@ -161,7 +166,7 @@ public final class Probe {
         }
         for (int k = 0; k < SHRINKS; k++) {
             Vec3 c = p.at().plus(r, into);
-            Place q = nearest(c, r * (1 - STILL) - STILL, wanted, opposite ? n : null, about);
+            Place q = nearest(c, r * (1 - STILL) - still, wanted, opposite ? n : null, about);
             if (q == null) {
                 break;
             }
@@ -175,9 +180,9 @@ public final class Probe {
                 break;
             }
             stop = q;
-            boolean still = r - smaller < STILL * (1 + r);
+            boolean settled = r - smaller < still * (1 + r);
             r = smaller;
-            if (still) {
+            if (settled) {
                 break;
             }
         }

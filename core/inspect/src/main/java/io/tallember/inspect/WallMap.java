@@ -1,5 +1,6 @@
 package io.tallember.inspect;
 
+import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe.Place;
 import io.tallember.inspect.Probe.Reach;
 import java.util.ArrayList;
@@ -8,31 +9,50 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
-/** How thick material is, place by place: the ball inside that touches a place and what lies opposite. */
+/** How thick material is, or how wide a gap, place by place: the ball that touches a place and what lies opposite. */
 public final class WallMap {
     /**
      * @param mm how thick; infinite where nothing lies opposite
      * @param to the place opposite; null for none
      */
-    public record Wall(Place at, double mm, Place to) {}
+    public record Wall(Place at, double mm, Place to) {
+        /** Of the ball. */
+        Vec3 middle() {
+            return at.at().plus(-mm / 2, at.outward());
+        }
+    }
 
     /** How far off, in mm, what is found quickly may be. */
     private static final double ABOUT = 0.02;
     /** A thickness this near to a limit, in mm, keeps it. */
     private static final double SAME = 1e-6;
 
+    /** A ball whose middle is nearer to that of another than this share of its diameter tells nothing new. */
+    private static final double COVERED = 0.25;
+
+    /** So many of the largest lumps are gone into to the end. */
+    private static final int SETTLED = 12;
+
     private final Probe probe;
     private final Samples samples;
     private final List<Wall> walls;
 
+    private final boolean gaps;
+
     public WallMap(Probe probe, Samples samples) {
+        this(probe, samples, false);
+    }
+
+    /** @param gaps outside of the material, not inside */
+    public WallMap(Probe probe, Samples samples, boolean gaps) {
+        this.gaps = gaps;
         this.probe = probe;
         this.samples = samples;
         this.walls = samples.all().stream().map(this::wall).toList();
     }
 
     private Wall wall(Place p) {
-        return wall(p, probe.insideAbout(p));
+        return wall(p, gaps ? probe.outsideAbout(p) : probe.insideAbout(p));
     }
 
     private static Wall wall(Place p, Reach r) {
@@ -45,19 +65,10 @@ public final class WallMap {
 
     /** Where walls are thinner than a limit: for each pair of faces opposite each other the thinnest place, exactly; thinnest first. */
     public List<Wall> thinner(double limit) {
-        return worst(limit, 1);
-    }
-
-    /** Where walls are thicker than a limit: for each pair of faces opposite each other the thickest place; thickest first. */
-    public List<Wall> thicker(double limit) {
-        return worst(limit, -1);
-    }
-
-    private List<Wall> worst(double limit, int sign) {
-        Comparator<Wall> order = Comparator.comparingDouble(w -> sign * w.mm());
+        Comparator<Wall> order = Comparator.comparingDouble(Wall::mm);
         Map<List<Integer>, Wall> by = new LinkedHashMap<>();
         for (Wall w : walls) {
-            if (w.to() != null && sign * w.mm() < sign * limit + ABOUT) {
+            if (w.to() != null && w.mm() < limit + ABOUT) {
                 List<Integer> pair =
                         List.of(Math.min(w.at().face(), w.to().face()), Math.max(w.at().face(), w.to().face()));
                 by.merge(pair, w, (a, b) -> order.compare(a, b) <= 0 ? a : b);
@@ -65,9 +76,9 @@ public final class WallMap {
         }
         List<Wall> out = new ArrayList<>();
         for (Wall w : by.values()) {
-            Place p = samples.least(w.at(), q -> sign * told(q));
-            Wall exact = wall(p, probe.inside(p));
-            if (sign * exact.mm() < sign * limit - SAME) {
+            Place p = samples.least(w.at(), this::told);
+            Wall exact = wall(p, exact(p));
+            if (exact.mm() < limit - SAME) {
                 out.add(exact);
             }
         }
@@ -75,8 +86,61 @@ public final class WallMap {
         return out;
     }
 
+    /**
+     * Where material is thicker than a limit whatever way it is measured: balls that fit into it wholly, of those that reach into each
+     * other the largest; the largest first.
+     */
+    public List<Wall> lumps(double limit) {
+        List<Wall> all = new ArrayList<>();
+        List<Wall> candidates = walls.stream()
+                .filter(w -> w.to() != null && w.mm() > limit - ABOUT)
+                .sorted(Comparator.comparingDouble(w -> -w.mm()))
+                .toList();
+        for (Wall w : candidates) {
+            Vec3 middle = w.middle();
+            if (all.stream().anyMatch(o -> o.middle().distance(middle) < COVERED * o.mm())) {
+                continue;
+            }
+            Reach r = probe.largest(w.at());
+            if (r.to() != null && r.mm() > limit + SAME) {
+                all.add(wall(w.at(), r));
+            }
+        }
+        all.sort(Comparator.comparingDouble(w -> -w.mm()));
+        List<Wall> out = new ArrayList<>();
+        List<Wall> lump = new ArrayList<>();
+        while (!all.isEmpty()) {
+            out.add(out.size() < SETTLED ? largest(all.get(0)) : all.get(0));
+            lump.add(all.remove(0));
+            for (int i = 0; i < lump.size(); i++) {
+                Wall in = lump.get(i);
+                all.removeIf(w -> {
+                    boolean beside = w.middle().distance(in.middle()) < (w.mm() + in.mm()) / 2;
+                    if (beside) {
+                        lump.add(w);
+                    }
+                    return beside;
+                });
+            }
+            lump.clear();
+        }
+        return out;
+    }
+
+    private Wall largest(Wall from) {
+        Place p = samples.least(from.at(), q -> {
+            Reach r = probe.largest(q);
+            return r.to() == null ? Double.NaN : -r.mm();
+        });
+        return wall(p, probe.largest(p));
+    }
+
+    private Reach exact(Place p) {
+        return gaps ? probe.outside(p) : probe.inside(p);
+    }
+
     private double told(Place p) {
-        Reach r = probe.inside(p);
+        Reach r = exact(p);
         return r.to() == null ? Double.NaN : r.mm();
     }
 

@@ -15,9 +15,11 @@ import java.util.function.Predicate;
  * @param looks by ids of bodies, or of the steps that make sketches and planes
  * @param variants in the order of the table
  * @param chosen the name of the variant shown; empty for the part itself
+ * @param making how it is to be made
  */
-public record Arrangement(Map<String, String> groups, Map<String, Look> looks, List<Variant> variants, String chosen) {
-    public static final Arrangement NONE = new Arrangement(Map.of(), Map.of(), List.of(), "");
+public record Arrangement(
+        Map<String, String> groups, Map<String, Look> looks, List<Variant> variants, String chosen, Making making) {
+    public static final Arrangement NONE = new Arrangement(Map.of(), Map.of(), List.of(), "", Making.USUAL);
     private static final int MOST_VARIANTS = 100;
 
     public Arrangement {
@@ -53,7 +55,7 @@ public record Arrangement(Map<String, String> groups, Map<String, Look> looks, L
     }
 
     public Arrangement grouping(Map<String, String> g) {
-        return new Arrangement(g, looks, variants, chosen);
+        return new Arrangement(g, looks, variants, chosen, making);
     }
 
     public Arrangement looking(String id, Look look) {
@@ -63,16 +65,20 @@ public record Arrangement(Map<String, String> groups, Map<String, Look> looks, L
         } else {
             more.put(id, look);
         }
-        return new Arrangement(groups, more, variants, chosen);
+        return new Arrangement(groups, more, variants, chosen, making);
     }
 
     public Arrangement with(List<Variant> v) {
         boolean still = v.stream().anyMatch(x -> x.name().equals(chosen));
-        return new Arrangement(groups, looks, v, still ? chosen : "");
+        return new Arrangement(groups, looks, v, still ? chosen : "", making);
     }
 
     public Arrangement choosing(String name) {
-        return new Arrangement(groups, looks, variants, name);
+        return new Arrangement(groups, looks, variants, name, making);
+    }
+
+    public Arrangement made(Making m) {
+        return new Arrangement(groups, looks, variants, chosen, m);
     }
 
     /** Without what is said of steps that are gone. */
@@ -88,7 +94,7 @@ public record Arrangement(Map<String, String> groups, Map<String, Look> looks, L
                     return new Variant(x.name(), x.values(), off);
                 })
                 .toList();
-        return new Arrangement(g, l, v, chosen);
+        return new Arrangement(g, l, v, chosen, making);
     }
 
     /** The arrangement once a step's place is taken by others: they are in its group, and off in the variants in which it is. */
@@ -102,7 +108,7 @@ public record Arrangement(Map<String, String> groups, Map<String, Look> looks, L
                     return new Variant(x.name(), x.values(), off);
                 })
                 .toList();
-        return new Arrangement(g, looks, v, chosen);
+        return new Arrangement(g, looks, v, chosen, making);
     }
 
     private static <T> void handOn(Map<String, T> by, String from, List<String> to) {

@@ -304,7 +304,11 @@ class MouldedStepTest {
         String id = s.document().steps().get(2).id();
         PartDocument had = s.document()
                 .with(new Arrangement(
-                        Map.of(id, "Bosses"), Map.of(), List.of(new Variant("Bare", Map.of(), Map.of(id, true))), ""));
+                        Map.of(id, "Bosses"),
+                        Map.of(),
+                        List.of(new Variant("Bare", Map.of(), Map.of(id, true))),
+                        "",
+                        Making.USUAL));
         PartDocument off = had.replaced(had.step(id).switched(true));
         PartDocument now = Kinds.opened(off, id).done(off);
         List<Step> own = now.steps().subList(2, now.steps().size());
@@ -317,7 +321,7 @@ class MouldedStepTest {
         return steps.stream().map(Step::id).collect(Collectors.toSet());
     }
 
-    /** On the mouth of a loft that leans inward here and outward there,: what is added is a band's area high. */
+    /** On the mouth of a loft that leans inward here and outward there: what is added is a band's area high. */
     @ParameterizedTest
     @CsvSource({"s6.end(r), true", "s6.end(r), false"})
     void rimsFollowFreeOutlines(String key, boolean outer) throws Exception {

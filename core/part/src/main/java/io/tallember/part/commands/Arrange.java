@@ -2,6 +2,7 @@ package io.tallember.part.commands;
 
 import io.tallember.part.Arrangement;
 import io.tallember.part.Look;
+import io.tallember.part.Making;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Variant;
@@ -65,6 +66,37 @@ public sealed interface Arrange extends Command {
         @Override
         public String said() {
             return only.isEmpty() ? "show all bodies" : "show one body";
+        }
+    }
+
+    /** Says how the part is to be made, and by which limits that is judged. */
+    record Make(Making making) implements Arrange {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            Making m = new Making(
+                    making.way(),
+                    making.pull(),
+                    making.limits(),
+                    doc.arrangement().making().accepted());
+            return doc.with(doc.arrangement().made(m));
+        }
+
+        @Override
+        public String said() {
+            return "change how it is made";
+        }
+    }
+
+    /** Accepts what a check found, for a reason; an empty reason takes that back. */
+    record Accept(String found, String why) implements Arrange {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.with(doc.arrangement().made(doc.arrangement().making().accepting(found, why)));
+        }
+
+        @Override
+        public String said() {
+            return why.isBlank() ? "accept no longer" : "accept a finding";
         }
     }
 

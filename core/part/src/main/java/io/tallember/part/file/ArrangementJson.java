@@ -2,6 +2,7 @@ package io.tallember.part.file;
 
 import io.tallember.part.Arrangement;
 import io.tallember.part.Look;
+import io.tallember.part.Making;
 import io.tallember.part.Refusal;
 import io.tallember.part.Variant;
 import io.tallember.part.fields.Fields;
@@ -38,6 +39,9 @@ public final class ArrangementJson {
             }
             n.put("variant", a.chosen());
         }
+        if (!a.making().equals(Making.USUAL)) {
+            MakingJson.write(n.putObject("making"), a.making());
+        }
     }
 
     private static void write(ObjectNode n, Look l) {
@@ -55,7 +59,8 @@ public final class ArrangementJson {
                 : f.list("variants").stream()
                         .map(v -> variant(new Fields(v, "variant")))
                         .toList();
-        return new Arrangement(groups, looks, variants, f.text("variant", ""));
+        Making making = f.has("making") ? MakingJson.read(f.part("making", "making")) : Making.USUAL;
+        return new Arrangement(groups, looks, variants, f.text("variant", ""), making);
     }
 
     static Look look(Fields f) {

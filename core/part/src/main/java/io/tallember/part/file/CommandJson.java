@@ -53,6 +53,8 @@ public final class CommandJson {
             case "group" -> new Arrange.GroupSteps(f.texts("steps"), f.text("name"));
             case "set-look" -> new Arrange.SetLook(f.text("id"), ArrangementJson.look(f));
             case "isolate" -> new Arrange.Isolate(f.texts("bodies"), f.text("only", ""));
+            case "make" -> new Arrange.Make(MakingJson.read(f));
+            case "accept" -> new Arrange.Accept(f.text("found"), f.text("why", ""));
             case "add-variant" -> new Arrange.AddVariant(f.text("name"), f.text("like", ""));
             case "rename-variant" -> new Arrange.RenameVariant(f.text("name"), f.text("to"));
             case "delete-variant" -> new Arrange.DeleteVariant(f.text("name"));

@@ -119,6 +119,16 @@ public final class Kinds {
         return n;
     }
 
+    /** A step's numbers that can be set, in mm or radians, by their places. */
+    public static Map<String, Double> numbers(Step step) {
+        ObjectNode n = write(step);
+        Map<String, Double> out = new LinkedHashMap<>();
+        step.numbers().stream()
+                .filter(place -> n.path(place).isNumber())
+                .forEach(place -> out.put(place, n.path(place).doubleValue()));
+        return out;
+    }
+
     /**
      * @param typed reads numbers that are texts
      * @param place the id that the step has or will get

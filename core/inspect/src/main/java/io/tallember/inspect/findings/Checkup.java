@@ -1,0 +1,87 @@
+package io.tallember.inspect.findings;
+
+import io.tallember.geometry.Patience;
+import io.tallember.part.Making;
+import io.tallember.part.rebuild.PartState;
+import io.tallember.part.rebuild.StepOutcome;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * All that speaks against making a part as it stands.
+ *
+ * @param findings those that stop release first, in the order of the rules
+ * @param clear rules that found nothing
+ * @param notes sentences on what could not be looked at
+ * @param complete whether the whole part was there to be looked at
+ */
+public record Checkup(Making making, List<Finding> findings, List<Rule> clear, List<String> notes, boolean complete) {
+    /** Of one rule the worst so many are told; a sentence tells how many more there are. */
+    private static final int MOST_OF_ONE = 12;
+
+    /** Looks at a part as far as it is built. */
+    public static Checkup of(PartState state, Making making) {
+        Ground g = new Ground(state, making, state.solids());
+        List<Ground> each = Ground.each(state, making);
+        List<Finding> all = new ArrayList<>();
+        List<Rule> clear = new ArrayList<>();
+        for (Rule r : Rule.values()) {
+            if (!r.isFor(making.way())) {
+                continue;
+            }
+            Patience.check();
+            List<Finding> found = g.bodies().isEmpty() ? List.of() : alike(r.look(g, each));
+            if (found.isEmpty()) {
+                clear.add(r);
+            }
+            if (found.size() > MOST_OF_ONE) {
+                g.notes()
+                        .add("Of " + found.size() + " places of one kind (" + r.word() + ") the " + MOST_OF_ONE
+                                + " worst are told.");
+            }
+            all.addAll(found.subList(0, Math.min(MOST_OF_ONE, found.size())));
+        }
+        all.sort(Comparator.comparing(f -> !f.stops()));
+        boolean complete = state.sound();
+        List<String> notes = new ArrayList<>();
+        if (!complete) {
+            long failed = state.outcomes().stream()
+                    .filter(o -> o.status() == StepOutcome.Status.FAILED)
+                    .count();
+            notes.add((failed == 1 ? "A step" : failed + " steps")
+                    + " of the build sheet can't be built. The part was looked at as far as it stands.");
+        }
+        if (g.bodies().isEmpty()) {
+            notes.add("There is no body to look at.");
+        }
+        notes.addAll(g.notes());
+        return new Checkup(making, List.copyOf(all), List.copyOf(clear), List.copyOf(notes), complete);
+    }
+
+    /** What one step leaves alike in several places is one finding. */
+    private static List<Finding> alike(List<Finding> all) {
+        Map<List<Object>, List<Finding>> by = new LinkedHashMap<>();
+        for (Finding f : all) {
+            long measured = Double.isNaN(f.measured()) ? -1 : Math.round(f.measured() * 1e4);
+            List<Object> same = f.step().isEmpty() ? List.of(f) : List.of(f.step(), f.stops(), measured);
+            by.computeIfAbsent(same, k -> new ArrayList<>()).add(f);
+        }
+        return by.values().stream().map(Finding::together).toList();
+    }
+
+    public Checkup with(List<Finding> other) {
+        return new Checkup(making, List.copyOf(other), clear, notes, complete);
+    }
+
+    /** Whether something that isn't accepted stops release; a part that isn't whole can't be released either. */
+    public boolean stopped() {
+        return !complete || findings.stream().anyMatch(f -> f.stops() && !accepted(f));
+    }
+
+    public boolean accepted(Finding f) {
+        return making.accepted().containsKey(f.id());
+    }
+}

@@ -1,0 +1,235 @@
+package io.tallember.inspect.findings;
+
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Terms;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Vec3;
+import io.tallember.part.Making.Limit;
+import io.tallember.part.Making.Way;
+import io.tallember.part.Measure;
+import io.tallember.solid.Body;
+import io.tallember.solid.Coedge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Loop;
+import io.tallember.solid.UvLoop;
+import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.mass.MassProperties;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+
+/** Holes, hollows, bends and bodies. */
+final class ShapeRules {
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+    private static final double SAME = 1e-6;
+    /** Two halves of a bore are one; each goes round by at least this, in radians. */
+    private static final double HALF = Math.PI - 1e-6;
+
+    private ShapeRules() {}
+
+    /** Whether a hollow cylinder goes round far enough to be drilled. */
+    static boolean allRound(Face f) {
+        for (Loop l : f.loops()) {
+            UvLoop uv = UvLoop.of(f.surface(), l.coedges());
+            double[] u = uv.extent(false);
+            if (uv.windsRound() || u[1] - u[0] > HALF) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static double[] along(Face f, Vec3 way) {
+        double[] d = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
+        for (Coedge c : f.coedges()) {
+            for (double s : new double[] {0, 0.25, 0.5, 0.75, 1}) {
+                double x = c.curve().point(c.range().at(s)).dot(way);
+                d[0] = Math.min(d[0], x);
+                d[1] = Math.max(d[1], x);
+            }
+        }
+        return d;
+    }
+
+    static List<Finding> deepHoles(Ground g) {
+        return g.held(Limit.HOLE_DEPTH, most -> {
+            List<Finding> out = new ArrayList<>();
+            for (Body b : g.bodies()) {
+                for (Face f : b.faces()) {
+                    if (!(f.surface() instanceof Cylinder c) || f.sense() || !allRound(f)) {
+                        continue;
+                    }
+                    double[] d = along(f, c.frame().z());
+                    double share = (d[1] - d[0]) / (2 * c.radius());
+                    if (share > most + SAME) {
+                        Vec3 mouth = c.frame().origin();
+                        Vec3 at = mouth.plus(
+                                d[1] - mouth.dot(c.frame().z()), c.frame().z());
+                        out.add(g.found(
+                                Rule.HOLE_DEEP,
+                                false,
+                                String.format(
+                                        Locale.ROOT,
+                                        "This hole of %s is %s deep, %.3g times as deep as wide; up to %.3g times is drilled without ado.",
+                                        Terms.length(2 * c.radius()),
+                                        Terms.length(d[1] - d[0]),
+                                        share,
+                                        most),
+                                share,
+                                most,
+                                Measure.PLAIN,
+                                List.of(at),
+                                List.of(g.key(b, f))));
+                    }
+                }
+            }
+            return out;
+        });
+    }
+
+    static List<Finding> hollows(Ground g) {
+        List<Finding> out = new ArrayList<>();
+        boolean printed = g.way() == Way.PRINTED;
+        for (Body b : g.bodies()) {
+            for (int i = 1; i < b.shells().size(); i++) {
+                List<Face> faces = b.shells().get(i).faces();
+                Vec3 at = faces.get(0).bounds().centre();
+                out.add(g.found(
+                        Rule.HOLLOW,
+                        !printed,
+                        printed
+                                ? "This hollow is closed all round: what isn't hardened stays in it. Give it a hole to run out."
+                                : "This hollow is closed all round: no core and no cutter gets there.",
+                        List.of(at),
+                        faces.stream().map(f -> g.key(b, f)).toList()));
+            }
+        }
+        return out;
+    }
+
+    static List<Finding> tightBends(Ground g) {
+        return g.held(Limit.BEND_RADIUS, least -> {
+            List<Finding> out = new ArrayList<>();
+            for (Body b : g.bodies()) {
+                for (Face f : b.faces()) {
+                    if (f.surface() instanceof Torus t && f.sense() && t.major() / (2 * t.minor()) < least - SAME) {
+                        double share = t.major() / (2 * t.minor());
+                        out.add(g.found(
+                                Rule.BEND_TIGHT,
+                                true,
+                                String.format(
+                                        Locale.ROOT,
+                                        "This bend has a radius of %s, %.3g times the diameter of %s; %.3g times or more is asked for.",
+                                        Terms.length(t.major()),
+                                        share,
+                                        Terms.length(2 * t.minor()),
+                                        least),
+                                share,
+                                least,
+                                Measure.PLAIN,
+                                List.of(f.region()
+                                        .interiorPoint(TOL)
+                                        .orElse(t.frame().origin())),
+                                List.of(g.key(b, f))));
+                    }
+                }
+            }
+            return out;
+        });
+    }
+
+    /** Straight pieces between two bends of the same thickness. */
+    static List<Finding> shortStraights(Ground g) {
+        return g.held(Limit.STRAIGHT, least -> {
+            List<Finding> out = new ArrayList<>();
+            for (Body b : g.bodies()) {
+                for (Face f : b.faces()) {
+                    if (!(f.surface() instanceof Cylinder c) || !f.sense() || bends(b, f, c.radius()) < 2) {
+                        continue;
+                    }
+                    double[] d = along(f, c.frame().z());
+                    double share = (d[1] - d[0]) / (2 * c.radius());
+                    if (share < least - SAME) {
+                        out.add(g.found(
+                                Rule.STRAIGHT_SHORT,
+                                true,
+                                String.format(
+                                        Locale.ROOT,
+                                        "Between two bends only %s is straight, %.3g times the diameter; %.3g times or more can be"
+                                                + " gripped.",
+                                        Terms.length(d[1] - d[0]),
+                                        share,
+                                        least),
+                                share,
+                                least,
+                                Measure.PLAIN,
+                                List.of(f.region()
+                                        .interiorPoint(TOL)
+                                        .orElse(c.frame().origin())),
+                                List.of(g.key(b, f))));
+                    }
+                }
+            }
+            return out;
+        });
+    }
+
+    private static long bends(Body b, Face f, double radius) {
+        return f.coedges().stream()
+                .flatMap(c -> b.facesOf(c.edge()).stream())
+                .filter(o -> o.surface() instanceof Torus t && Math.abs(t.minor() - radius) < SAME)
+                .distinct()
+                .count();
+    }
+
+    static List<Finding> clashes(Ground g) {
+        List<Finding> out = new ArrayList<>();
+        List<Body> all = g.bodies();
+        for (int i = 0; i < all.size(); i++) {
+            for (int k = i + 1; k < all.size(); k++) {
+                if (!all.get(i).bounds().overlaps(all.get(k).bounds())) {
+                    continue;
+                }
+                try {
+                    List<Body> both = Fuse.intersect(List.of(all.get(i)), List.of(all.get(k)), TOL);
+                    for (Body b : both) {
+                        MassProperties m = MassProperties.of(b);
+                        out.add(g.found(
+                                Rule.CLASH,
+                                true,
+                                "Two bodies lie in each other here, by " + cubic(m.volume()) + " mm³.",
+                                List.of(m.centroid()),
+                                List.of(g.key(all.get(i), all.get(i).faces().get(0)))));
+                    }
+                } catch (GeometryException e) {
+                    g.notes().add("Whether two bodies lie in each other couldn't be told: " + e.sentence());
+                }
+            }
+        }
+        return out;
+    }
+
+    private static String cubic(double mm3) {
+        return BigDecimal.valueOf(mm3)
+                .round(new MathContext(4))
+                .stripTrailingZeros()
+                .toPlainString();
+    }
+
+    static List<Finding> loose(Ground g) {
+        int n = g.bodies().size();
+        return n < 2
+                ? List.of()
+                : List.of(g.found(
+                        Rule.LOOSE,
+                        false,
+                        "There are " + n
+                                + " bodies that don't hang together. Unite them, or hand them over one by one.",
+                        g.bodies().stream().map(b -> b.bounds().centre()).toList(),
+                        g.bodies().stream().map(b -> g.key(b, b.faces().get(0))).toList()));
+    }
+}
