@@ -1,12 +1,14 @@
 import type { Reply } from "./replies";
 import type { Answer, FaceSpots, Hit, Talk } from "./talk";
 import type {
+  Checkup,
   Command,
   Comparison,
   Constraint,
   HomePage,
   Mass,
   Measured,
+  Mending,
   Section,
   Shape,
   Vec3,
@@ -103,6 +105,11 @@ export const api = {
   measure: (id: number, revision: number, picked: Hit[]) =>
     ask<Measured>("POST", `/api/parts/${id}/measure`, { revision, picked }),
   mass: (id: number, revision: number) => ask<Mass>("POST", `/api/parts/${id}/mass`, { revision }),
+  /** What speaks against making the part as it is to be made; and a number that mends one finding, if one is known. */
+  check: (id: number, revision: number, signal: AbortSignal) =>
+    ask<Checkup>("POST", `/api/parts/${id}/check`, { revision }, signal),
+  remedy: (id: number, revision: number, found: string, signal: AbortSignal) =>
+    ask<Partial<Mending>>("POST", `/api/parts/${id}/check/remedy`, { revision, found }, signal),
   /** A sentence after an entry. */
   sentence: (id: number, revision: number, talk: Talk) =>
     ask<Answer>("POST", `/api/parts/${id}/sentence`, { revision, talk }),

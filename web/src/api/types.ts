@@ -167,6 +167,8 @@ export interface Shape {
 export type Unit = "mm" | "cm" | "in";
 
 export interface PartView {
+  /** How it is to be made, and the limits set for it; left out where nothing was said yet. */
+  making?: { way: Way; pull: Vec3; limits: Record<string, number>; accepted: Record<string, string> };
   /** By which the server knows what is at hand. */
   token: string;
   id: number;
@@ -243,4 +245,36 @@ export interface Mass {
   centre: Vec3;
   mass?: number;
   principal?: Vec3;
+}
+
+/** Ways of making, as files call them. */
+export type Way = "moulded" | "cast" | "machined" | "printed" | "bent";
+
+/** Something that speaks against making the part; those with a reason are accepted. */
+export interface Finding {
+  id: string;
+  rule: string;
+  stops: boolean;
+  sentence: string;
+  step: string;
+  mendable: boolean;
+  places: Vec3[];
+  faces: { body: string; key: string }[];
+  accepted?: string;
+}
+
+export interface Checkup {
+  way: Way;
+  pull: Vec3;
+  stopped: boolean;
+  limits: Record<string, number>;
+  notes: string[];
+  findings: Finding[];
+  clear: string[];
+}
+
+/** A number that mends a finding, as it is said, and the change that sets it. */
+export interface Mending {
+  said: string;
+  command: Command;
 }

@@ -1,3 +1,4 @@
+import { FindingLayer } from "../check/FindingLayer";
 import { MeasureLayer } from "../check/MeasureLayer";
 import { SectionLayer } from "../check/SectionLayer";
 import type { Slot } from "../api/talk";
@@ -64,6 +65,7 @@ export function FormLayer() {
       {answer && <Starts answer={answer} />}
       <SectionLayer />
       <MeasureLayer />
+      <FindingLayer />
       <SpotLayer />
       <Troubles />
     </svg>

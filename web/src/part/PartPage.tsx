@@ -1,4 +1,6 @@
 import { useEffect, useState } from "react";
+import { useJudging } from "../check/findings";
+import { FindingSheet } from "../check/FindingSheet";
 import { focusedByKeys, followFocus } from "../frame/focus";
 import { Folded, useFolds } from "../frame/Fold";
 import { NoticeStrip } from "../frame/NoticeStrip";
@@ -18,6 +20,7 @@ import { WorkBar } from "./WorkBar";
 export function PartPage({ id }: { id: number }) {
   const { load, missing, notice, set } = usePartOf("load", "missing", "notice", "set");
   const folds = useFolds();
+  const judging = useJudging();
   const [panel, setPanel] = useState<"finder" | "keys" | null>(null);
 
   useEffect(() => {
@@ -64,7 +67,7 @@ export function PartPage({ id }: { id: number }) {
       <StageRail />
       {folds.shelf ? <Folded side="shelf">Shelf</Folded> : <Shelf />}
       <ViewPane />
-      {folds.sheet ? <Folded side="sheet">Build sheet</Folded> : <BuildSheet />}
+      {folds.sheet ? <Folded side="sheet">Build sheet</Folded> : judging ? <FindingSheet /> : <BuildSheet />}
       <WorkBar />
       {notice && <NoticeStrip notice={notice} onClose={() => set({ notice: null })} />}
       {panel === "finder" && <Finder onClose={() => setPanel(null)} />}

@@ -1,4 +1,5 @@
 import { useCallback, useState } from "react";
+import { MakingSlip } from "../check/MakingSlip";
 import { MassSlip } from "../check/MassSlip";
 import { MeasureSlip } from "../check/MeasureSlip";
 import { Fold } from "../frame/Fold";
@@ -55,6 +56,7 @@ export function Shelf() {
           <p className="sub">Pick one or two corners, edges or faces (Shift adds): they are measured.</p>
           <MeasureSlip />
           <MassSlip />
+          <MakingSlip />
         </>
       )}
       <PickedList />

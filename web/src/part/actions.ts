@@ -1,4 +1,5 @@
 import type { Step, Vec3 } from "../api/types";
+import { useFindings } from "../check/findings";
 import { openSection } from "../check/section";
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
@@ -104,6 +105,14 @@ export function shelfActions(stage: number): Action[] {
         key: "q",
         why: solid ? undefined : "There is no body to look into yet.",
         run: openSection,
+      },
+      {
+        name: "Judge",
+        hint: "Can it be made as it stands?",
+        also: "findings, check, wall, draft, undercut, mould, cast, machine, print, bend",
+        key: "j",
+        why: solid ? undefined : "There is no body to judge yet.",
+        run: () => useFindings.setState({ open: true }),
       },
     ];
   if (stage !== 8) return offered(stage);

@@ -2,6 +2,7 @@ package io.tallember.inspect;
 
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe.Place;
@@ -111,6 +112,7 @@ public final class Leans {
     }
 
     private boolean blocked(Place p) {
+        Patience.check();
         double a = lean(p);
         if (Math.abs(a) < UPRIGHT) {
             return !free(p, pull) && !free(p, pull.negated());

@@ -1,5 +1,6 @@
 package io.tallember.inspect;
 
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe.Place;
 import io.tallember.inspect.Probe.Reach;
@@ -52,6 +53,7 @@ public final class WallMap {
     }
 
     private Wall wall(Place p) {
+        Patience.check();
         return wall(p, gaps ? probe.outsideAbout(p) : probe.insideAbout(p));
     }
 

@@ -78,6 +78,8 @@ public final class Remedies {
                     .forEach((field, was) -> s.measure(field)
                             .flatMap(m -> value(f, m, was))
                             .filter(v -> v > 0 && v != was)
+                            // a number by a formula is mended where its values are
+                            .filter(v -> !state.document().formulas().containsKey(s.id() + "/" + field))
                             .ifPresent(v -> out.add(
                                     new Remedy(s.id(), field, s.measure(field).orElseThrow(), was, v))));
         }
