@@ -273,8 +273,9 @@ export interface Checkup {
   clear: string[];
 }
 
-/** A number that mends a finding, as it is said, and the change that sets it. */
+/** A number that mends a finding, as it is said, what would be worse then, and the change that sets it. */
 export interface Mending {
   said: string;
+  but: string;
   command: Command;
 }

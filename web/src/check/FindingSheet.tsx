@@ -81,7 +81,7 @@ function Row({ finding: f, name }: { finding: Finding; name: string }) {
   const send = usePart((s) => s.send);
   const [why, setWhy] = useState<string | null>(null);
   const accept = (reason: string) =>
-    void send({ do: "accept", found: f.id, why: reason }).then(() => setWhy(null));
+    void send({ do: "accept", found: f.id, why: reason }).then((ok) => ok && setWhy(null));
   return (
     <div className={`finding ${at ? "at" : ""}`} data-rule={f.rule}>
       <button className="letter" aria-pressed={at} aria-label={`Show ${name}`} onClick={() => goInto(f)}>
@@ -115,6 +115,11 @@ function Row({ finding: f, name }: { finding: Finding; name: string }) {
             )
           )}
         </p>
+        {remedy?.but && (
+          <p className="cap">
+            {remedy.said.replace("Make", "With")}: {remedy.but}
+          </p>
+        )}
         {why !== null && (
           <input
             className="slot"

@@ -59,9 +59,9 @@ export function useChecking(): void {
       }));
       for (const f of checkup.findings.filter((x) => x.mendable && !x.accepted)) {
         const r = await api.remedy(view.id, view.revision, f.id, gone.signal);
-        const { said, command } = r;
+        const { said, but = "", command } = r;
         if (said && command)
-          useFindings.setState((s) => ({ remedies: { ...s.remedies, [f.id]: { said, command } } }));
+          useFindings.setState((s) => ({ remedies: { ...s.remedies, [f.id]: { said, but, command } } }));
       }
     };
     run().catch((e) => {

@@ -81,7 +81,7 @@ final class CheckCommand implements Callable<Integer> {
         PartState state = rebuild.build(doc);
         Checkup c = Checkup.of(state, making);
         if (!plain) {
-            Remedies remedies = new Remedies(rebuild, state, making);
+            Remedies remedies = new Remedies(rebuild, state, c);
             c = c.with(c.findings().stream().map(remedies::tried).toList());
         }
         if (report != null) {

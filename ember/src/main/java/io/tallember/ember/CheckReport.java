@@ -78,6 +78,7 @@ final class CheckReport {
             n.put("was", written(r.measure(), r.was()));
             n.put("suggested", written(r.measure(), r.value()));
             n.put("suggested_unit", unit(r.measure()));
+            n.put("then", told(r.but(), doc));
         }
         String why = c.making().accepted().get(f.id());
         n.put("accepted", why != null);

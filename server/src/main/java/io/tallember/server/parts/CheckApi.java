@@ -6,13 +6,14 @@ import io.tallember.geometry.Terms;
 import io.tallember.inspect.findings.Checkup;
 import io.tallember.inspect.findings.Finding;
 import io.tallember.inspect.findings.Remedies;
-import io.tallember.part.Making;
 import io.tallember.part.Measure;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Kinds;
 import io.tallember.server.guard.Works;
+import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -83,7 +84,7 @@ class CheckApi {
         return works.at(id, () -> {
             Context c = workshop.asked(id, revision(n));
             Checkup checkup = checked(id, revision(n), c);
-            Remedies remedies = new Remedies(Kinds.rebuild(), c.built().get(), checkup.making());
+            Remedies remedies = new Remedies(Kinds.rebuild(), c.built().get(), checkup);
             ObjectNode out = MAKE.objectNode();
             checkup.findings().stream()
                     .filter(f -> f.id().equals(n.path("found").asString("")))
@@ -99,6 +100,7 @@ class CheckApi {
         String name = r.field().replaceAll("([A-Z])", " $1").toLowerCase(java.util.Locale.ROOT);
         String value = Terms.told(told(r.measure(), r.value()), c.unit().telling(x -> x));
         out.put("said", "Make the " + name + " of " + c.name(r.step(), r.step()) + " " + value);
+        out.put("but", sentence(r.but(), c));
         ObjectNode command = out.putObject("command").put("do", "change-step");
         command.set("step", Kinds.write(c.doc().step(r.step()).sized(r.field(), r.value())));
     }
@@ -106,9 +108,13 @@ class CheckApi {
     private static String told(Measure m, double v) {
         return switch (m) {
             case LENGTH -> Terms.length(v);
-            case ANGLE -> Making.Limit.DRAFT.written(v) + "°";
-            case PLAIN -> String.valueOf(v);
+            case ANGLE -> plain(Math.toDegrees(v)) + "°";
+            case PLAIN -> plain(v);
         };
+    }
+
+    private static String plain(double v) {
+        return new BigDecimal(v).round(new MathContext(6)).stripTrailingZeros().toPlainString();
     }
 
     private static ObjectNode told(Checkup k, Context c) {

@@ -2,7 +2,12 @@ package io.tallember.inspect.findings;
 
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * Something found that speaks against making a part as it stands.
@@ -34,17 +39,38 @@ public record Finding(
      *
      * @param field the number's place in the step
      * @param value in mm or radians
+     * @param but what would then stop release that doesn't now, or more than now, as a sentence; empty for nothing
      */
-    public record Remedy(String step, String field, Measure measure, double was, double value) {}
+    public record Remedy(String step, String field, Measure measure, double was, double value, String but) {
+        Remedy but(String other) {
+            return new Remedy(step, field, measure, was, value, other);
+        }
+    }
 
     public Finding {
         places = List.copyOf(places);
         faces = List.copyOf(faces);
     }
 
-    /** By what it is known from one check to the next: the rule and the faces' lineage. */
+    /**
+     * By what it is known from one check to the next: the rule, the faces' lineage and what was measured, to three digits. So it is
+     * another one once the faces or the number have changed.
+     */
     public String id() {
-        return rule.word() + " " + String.join(" ", faces);
+        String all = String.join(" ", faces) + String.format(Locale.ROOT, " %.3g", measured);
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256").digest(all.getBytes(StandardCharsets.UTF_8));
+            return rule.word() + "-" + HexFormat.of().formatHex(hash, 0, 8);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Whether this is the same fault in the same place as another, no worse. */
+    boolean noWorse(Finding was) {
+        boolean same = rule == was.rule && faces.stream().anyMatch(was.faces::contains);
+        boolean farther = Math.abs(measured - limit) > Math.abs(was.measured - was.limit) * (1 + 1e-6);
+        return same && !farther;
     }
 
     /** Several that tell the same, as one. */

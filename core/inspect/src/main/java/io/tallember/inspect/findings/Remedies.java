@@ -26,38 +26,52 @@ public final class Remedies {
 
     private final Rebuild rebuild;
     private final PartState state;
+    private final Checkup now;
     private final Making making;
 
-    public Remedies(Rebuild rebuild, PartState state, Making making) {
+    /** @param now what was found in the part as it stands */
+    public Remedies(Rebuild rebuild, PartState state, Checkup now) {
         this.rebuild = rebuild;
         this.state = state;
-        this.making = making;
+        this.now = now;
+        this.making = now.making();
     }
 
-    /** A finding with the first number that mends it and breaks nothing, where one is found. */
+    /** A finding with the first number that mends it and doesn't break the part, where one is found. */
     public Finding tried(Finding f) {
         int tries = 0;
         for (Remedy r : candidates(f)) {
             if (tries++ == MOST_TRIED) {
                 break;
             }
-            if (mends(f, r)) {
-                return f.with(r);
+            Optional<PartState> mended = mended(f, r);
+            if (mended.isPresent()) {
+                return f.with(r.but(but(mended.get())));
             }
         }
         return f;
     }
 
-    private boolean mends(Finding f, Remedy r) {
+    /** The part with a number changed, where it can be built and the fault is gone. */
+    private Optional<PartState> mended(Finding f, Remedy r) {
         PartDocument doc = state.document();
         try {
-            PartState now = rebuild.build(doc.replaced(doc.step(r.step()).sized(r.field(), r.value())));
-            return (now.sound() || !state.sound())
-                    && f.rule().look(new Ground(now, making, now.solids()), Ground.each(now, making)).stream()
-                            .noneMatch(o -> o.faces().stream().anyMatch(f.faces()::contains));
+            PartState then = rebuild.build(doc.replaced(doc.step(r.step()).sized(r.field(), r.value())));
+            boolean gone = f.rule().look(new Ground(then, making, then.solids()), Ground.each(then, making)).stream()
+                    .noneMatch(o -> o.faces().stream().anyMatch(f.faces()::contains));
+            return gone && (then.sound() || !state.sound()) ? Optional.of(then) : Optional.empty();
         } catch (GeometryException e) {
-            return false;
+            return Optional.empty();
         }
+    }
+
+    /** What would stop release then and doesn't now, or not as much. */
+    private String but(PartState then) {
+        return Checkup.of(then, making).findings().stream()
+                .filter(o -> o.stops() && now.findings().stream().noneMatch(o::noWorse))
+                .map(Finding::sentence)
+                .findFirst()
+                .orElse("");
     }
 
     /** The numbers of the steps that the faces come from, each with the value that would make up for what is missing. */
@@ -81,7 +95,7 @@ public final class Remedies {
                             // a number by a formula is mended where its values are
                             .filter(v -> !state.document().formulas().containsKey(s.id() + "/" + field))
                             .ifPresent(v -> out.add(
-                                    new Remedy(s.id(), field, s.measure(field).orElseThrow(), was, v))));
+                                    new Remedy(s.id(), field, s.measure(field).orElseThrow(), was, v, ""))));
         }
         return out;
     }
