@@ -6,6 +6,7 @@ import type {
   Comparison,
   Constraint,
   HomePage,
+  Mapped,
   Mass,
   Measured,
   Mending,
@@ -110,6 +111,8 @@ export const api = {
     ask<Checkup>("POST", `/api/parts/${id}/check`, { revision }, signal),
   remedy: (id: number, revision: number, found: string, signal: AbortSignal) =>
     ask<Partial<Mending>>("POST", `/api/parts/${id}/check/remedy`, { revision, found }, signal),
+  map: (id: number, revision: number, by: string, signal: AbortSignal) =>
+    ask<Mapped>("POST", `/api/parts/${id}/map`, { revision, by }, signal),
   /** A sentence after an entry. */
   sentence: (id: number, revision: number, talk: Talk) =>
     ask<Answer>("POST", `/api/parts/${id}/sentence`, { revision, talk }),

@@ -279,3 +279,9 @@ export interface Mending {
   but: string;
   command: Command;
 }
+
+/** Surfaces with a number at each point, packed in base 64; and the limits. */
+export interface Mapped {
+  maps: { positions: string; normals: string; values: string; triangles: string }[];
+  limits: Record<string, number>;
+}

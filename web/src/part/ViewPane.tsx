@@ -1,6 +1,7 @@
 import { ToggleGroup } from "radix-ui";
 import { useEffect, useRef } from "react";
 import type { Command } from "../api/types";
+import { MapLegend } from "../check/MapLegend";
 import { ask, planes, useSection } from "../check/section";
 import { SectionStrip } from "../check/SectionStrip";
 import { setScene } from "../scene/current";
@@ -199,6 +200,7 @@ export function ViewPane() {
       )}
       <ComparedStrip />
       <SectionStrip />
+      <MapLegend />
       {box && Math.hypot(box[2] - box[0], box[3] - box[1]) > 5 && (
         <svg className="layer">
           <rect

@@ -1,5 +1,6 @@
 import type { Step, Vec3 } from "../api/types";
 import { useFindings } from "../check/findings";
+import { mapBy } from "../check/maps";
 import { openSection } from "../check/section";
 import { VIEWS } from "../scene/camera";
 import { useLookStore } from "../scene/useLook";
@@ -113,6 +114,22 @@ export function shelfActions(stage: number): Action[] {
         key: "j",
         why: solid ? undefined : "There is no body to judge yet.",
         run: () => useFindings.setState({ open: true }),
+      },
+      {
+        name: "Wall thickness",
+        hint: "Thin and thick places, in colours",
+        also: "map, thickness",
+        key: "w",
+        why: solid ? undefined : "There is no body to measure yet.",
+        run: () => mapBy("wall"),
+      },
+      {
+        name: "Draft",
+        hint: "How faces lean against the pull",
+        also: "map, lean, taper, mould",
+        key: "e",
+        why: solid ? undefined : "There is no body to measure yet.",
+        run: () => mapBy("lean"),
       },
     ];
   if (stage !== 8) return offered(stage);

@@ -1,7 +1,5 @@
 import {
   Box3,
-  BufferAttribute,
-  BufferGeometry,
   GreaterDepth,
   Group,
   type Material,
@@ -22,7 +20,8 @@ import type { BodyView, PartView, Shape, Vec3 } from "../api/types";
 import type { Display, Pick } from "../part/store";
 import { Look } from "./camera";
 import { Picking, type ReadyBody } from "./picking";
-import { sameShapes, solidOf } from "./shapes";
+import { geometryOf, sameShapes, solidOf, type Surface } from "./shapes";
+import { banded, type Bands } from "./banded";
 import { between, clay, cutting, ghost, hatch, inks, paper, slant } from "./materials";
 
 /** The solids in the view: draws only when something changed. */
@@ -40,6 +39,7 @@ export class Scene {
   private readonly solids = new Group();
   private readonly marks = new Group();
   private readonly between = new Group();
+  private readonly mapped = new Group();
   /** Where material comes or goes. */
   private readonly changed = new Box3();
   private readonly tinted = new Map<string, ShaderMaterial>();
@@ -81,7 +81,7 @@ export class Scene {
     this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true });
     this.renderer.localClippingEnabled = true;
     this.renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
-    this.world.add(this.solids, this.marks, this.between);
+    this.world.add(this.solids, this.marks, this.between, this.mapped);
     const { ink, teal } = inks();
     this.edgeInk.color = ink;
     this.hiddenInk.color = ink;
@@ -91,7 +91,7 @@ export class Scene {
 
   dispose(): void {
     this.renderer.dispose();
-    for (const b of this.bodies) b.mesh.geometry.dispose();
+    this.bodies.forEach((b) => b.mesh.geometry.dispose());
   }
 
   resize(width: number, height: number): void {
@@ -126,8 +126,7 @@ export class Scene {
     const l = this.look;
     const w = l.width / 2 / l.scale;
     const h = l.height / 2 / l.scale;
-    const far = 20000;
-    Object.assign(this.camera, { left: -w, right: w, top: h, bottom: -h, near: 1, far: 2 * far });
+    Object.assign(this.camera, { left: -w, right: w, top: h, bottom: -h });
     // the depth range follows the part, so that the depth buffer stays fine
     const reach = Math.max(50, this.reach());
     this.camera.position.copy(l.middle).addScaledVector(l.toEye(), reach * 2);
@@ -142,12 +141,11 @@ export class Scene {
   }
 
   private reach(): number {
-    let r = 0;
-    for (const b of this.bodies) {
+    const radius = (b: ReadyBody) => {
       const s = b.mesh.geometry.boundingSphere!;
-      r = Math.max(r, s.center.distanceTo(this.look.middle) + s.radius);
-    }
-    return r;
+      return s.center.distanceTo(this.look.middle) + s.radius;
+    };
+    return Math.max(0, ...this.bodies.map(radius));
   }
 
   /** Shows a part's solids. Shapes are kept by content, so an unchanged face costs nothing. */
@@ -181,6 +179,7 @@ export class Scene {
     });
     for (const b of this.bodies) {
       this.solids.add(b.mesh);
+      b.mesh.visible = this.mapped.children.length === 0;
       if (display !== "shaded") {
         const lines = this.segments(b.view.edges.map((e) => e.shape));
         this.solids.add(new LineSegments2(lines, this.edgeInk));
@@ -191,13 +190,9 @@ export class Scene {
     this.redraw();
   }
 
-  private face(shape: string): DrawnShape {
-    return this.shapes.get(shape)!;
-  }
+  private face = (shape: string): DrawnShape => this.shapes.get(shape)!;
 
-  private line(shape: string): Float32Array {
-    return this.shapes.get(shape)!.line;
-  }
+  private line = (shape: string): Float32Array => this.face(shape).line;
 
   /** The two ends of an edge's line. */
   ends(shape: string): [Vector3, Vector3] {
@@ -252,15 +247,25 @@ export class Scene {
     ] as const) {
       for (const shape of shapes) {
         const s = drawn(shape, this.shapes);
-        const g = new BufferGeometry();
-        g.setAttribute("position", new BufferAttribute(s.positions, 3));
-        g.setAttribute("normal", new BufferAttribute(s.normals, 3));
-        g.setIndex(new BufferAttribute(s.triangles, 1));
+        const g = geometryOf(s);
         this.between.add(new Mesh(g, material));
         for (let i = 0; i + 2 < s.positions.length; i += 3)
           this.changed.expandByPoint(p.fromArray(s.positions, i));
       }
     }
+    this.redraw();
+  }
+
+  /** Colours the part by numbers at its points; nothing takes the colours away. */
+  colour(surfaces: Surface[], bands: Bands | null): void {
+    for (const m of this.mapped.children) (m as Mesh).geometry.dispose();
+    this.mapped.clear();
+    const material = bands && banded(bands);
+    if (material) {
+      this.clip(material);
+      surfaces.forEach((s) => this.mapped.add(new Mesh(geometryOf(s), material)));
+    }
+    this.solids.children.forEach((m) => (m.visible = m instanceof LineSegments2 || !material));
     this.redraw();
   }
 
@@ -274,7 +279,9 @@ export class Scene {
     this.clipping = all;
     this.picking.gone = (p) => all.length > 0 && all.every((c) => c.distanceToPoint(p) < -1e-6);
     const inks = [this.edgeInk, this.hiddenInk, this.hoverInk, this.pickInk];
-    for (const m of [...Object.values(this.materials), ...this.tinted.values(), ...inks]) this.clip(m);
+    const maps = this.mapped.children.map((m) => (m as Mesh).material as Material);
+    for (const m of [...Object.values(this.materials), ...this.tinted.values(), ...inks, ...maps])
+      this.clip(m);
     this.redraw();
   }
 
@@ -309,10 +316,7 @@ export class Scene {
         const line = body.faces.find((f) => f.key === p.key);
         if (!line) return;
         const f = this.face(line.shape);
-        const g = new BufferGeometry();
-        g.setAttribute("position", new BufferAttribute(f.positions, 3));
-        g.setAttribute("normal", new BufferAttribute(f.normals, 3));
-        g.setIndex(new BufferAttribute(f.triangles, 1));
+        const g = geometryOf(f);
         this.marks.add(new Mesh(g, picked ? this.materials.picked : this.materials.hover));
         this.marks.add(new Mesh(g, this.materials.ghost));
       } else if (p.kind === "edge") {
@@ -334,13 +338,11 @@ export class Scene {
   }
 
   private cross(p: Vec3): LineSegmentsGeometry {
-    const at = new Vector3(...p);
-    const out: number[] = [];
-    for (const d of [this.look.right(), this.look.up()]) {
-      const a = at.clone().addScaledVector(d, 6 / this.look.scale);
-      const b = at.clone().addScaledVector(d, -6 / this.look.scale);
-      out.push(a.x, a.y, a.z, b.x, b.y, b.z);
-    }
-    return new LineSegmentsGeometry().setPositions(out);
+    const arm = 6 / this.look.scale;
+    const ends = [this.look.right(), this.look.up()].flatMap((d) => [
+      ...new Vector3(...p).addScaledVector(d, arm),
+      ...new Vector3(...p).addScaledVector(d, -arm),
+    ]);
+    return new LineSegmentsGeometry().setPositions(ends);
   }
 }

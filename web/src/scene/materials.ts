@@ -1,9 +1,9 @@
 import { Color, DoubleSide, GreaterDepth, ShaderMaterial } from "three";
 
-const css = (name: string) =>
+export const css = (name: string) =>
   new Color(getComputedStyle(document.documentElement).getPropertyValue(name).trim());
 
-const VERTEX = `
+export const VERTEX = `
   #include <clipping_planes_pars_vertex>
   varying vec3 vNormal;
   void main() {
@@ -20,7 +20,7 @@ export const cutting = { value: 0 };
 export const slant = { value: 1 };
 
 /** A material that section planes cut. */
-function cut(m: ShaderMaterial): ShaderMaterial {
+export function cut(m: ShaderMaterial): ShaderMaterial {
   m.clipping = true;
   m.fragmentShader = `
     #include <clipping_planes_pars_fragment>
@@ -40,7 +40,7 @@ function cut(m: ShaderMaterial): ShaderMaterial {
 }
 
 /** Drawn instead of a face's inside. */
-const LAID = `
+export const LAID = `
   if (cutting > 0.5 && !gl_FrontFacing) {
     float stripe = step(0.84, fract((gl_FragCoord.x + slant * gl_FragCoord.y) / 9.0));
     gl_FragColor = vec4(mix(laid, line, stripe), 1.0);

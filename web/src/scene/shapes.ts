@@ -35,3 +35,20 @@ export function solidOf(faces: DrawnShape[]): { geometry: BufferGeometry; faceOf
   geometry.computeBoundingSphere();
   return { geometry, faceOfTriangle };
 }
+
+/** Triangles, perhaps with a number at each point, which isn't one where nothing is known. */
+export interface Surface {
+  positions: Float32Array;
+  normals: Float32Array;
+  triangles: Uint32Array;
+  values?: Float32Array;
+}
+
+export function geometryOf(s: Surface): BufferGeometry {
+  const g = new BufferGeometry();
+  g.setAttribute("position", new BufferAttribute(s.positions, 3));
+  g.setAttribute("normal", new BufferAttribute(s.normals, 3));
+  g.setIndex(new BufferAttribute(s.triangles, 1));
+  if (s.values) g.setAttribute("value", new BufferAttribute(s.values, 1));
+  return g;
+}

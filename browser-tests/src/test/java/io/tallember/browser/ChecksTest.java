@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.support.ui.Select;
 
 /** A block is cut open, by a typed place and a key, and measured, by mouse and keys. */
 class ChecksTest extends Browsing {
@@ -39,5 +40,23 @@ class ChecksTest extends Browsing {
                         page.find("[data-testid=measured] [data-what=area]").getAttribute("data-value")))
                 .isCloseTo(1200, within(1e-6));
         page.sees("[data-testid=mass]", "24\u2009000 mm³");
+    }
+
+    @Test
+    void judgedAndColoured() {
+        block("Block", 40, 30, 20);
+        page.keys("7", "j");
+        page.sees("[data-testid=findings]", "leans 0° against the pull");
+        page.click("[aria-label='Show A']");
+        page.until(d -> page.find("[data-testid=finding-marks] .at").isDisplayed());
+        new Select(page.find("[data-testid=making] select")).selectByValue("machined");
+        page.sees("[aria-label=Findings] [role=status]", "1 finding");
+        page.sees("[data-testid=findings]", "12 outside edges are left sharp");
+        page.press("Accept, with a reason");
+        page.keys("broken by hand", Keys.ENTER);
+        page.sees("[data-testid=findings]", "Accepted: broken by hand");
+        page.press("Back to the build sheet");
+        page.keys("w");
+        page.sees("[data-testid=legend]", "under 0.8");
     }
 }

@@ -61,6 +61,43 @@ class InspectTest {
         assertThat(client.status).isEqualTo(422);
     }
 
+    /** A block without lean: judged as told, mended where it can be, accepted with a reason, and coloured. */
+    @Test
+    void judged() {
+        long id = block();
+        JsonNode n = asked(id, "check", "");
+        assertThat(n.get("way").stringValue()).isEqualTo("moulded");
+        assertThat(n.get("stopped").booleanValue()).isTrue();
+        JsonNode draft = n.get("findings").get(0);
+        assertThat(draft.get("rule").stringValue()).isEqualTo("draft");
+        assertThat(draft.get("faces").size()).isEqualTo(4);
+        // nothing in a ready block leans its sides
+        assertThat(asked(id, "check/remedy", ",\"found\":\"" + draft.get("id").stringValue() + "\"")
+                        .has("command"))
+                .isFalse();
+        client.command(
+                id, "{\"do\":\"accept\",\"found\":\"" + draft.get("id").stringValue() + "\",\"why\":\"a dummy\"}");
+        assertThat(asked(id, "check", "").get("stopped").booleanValue()).isFalse();
+        client.command(id, "{\"do\":\"make\",\"way\":\"machined\",\"pull\":[0,0,1],\"limits\":{\"least_wall_mm\":25}}");
+        n = asked(id, "check", "");
+        assertThat(n.get("findings").get(0).get("sentence").stringValue()).contains("20 mm thick");
+        JsonNode remedy = asked(
+                id,
+                "check/remedy",
+                ",\"found\":\"" + n.get("findings").get(0).get("id").stringValue() + "\"");
+        assertThat(remedy.get("said").stringValue()).contains("25 mm");
+        client.command(id, remedy.get("command").toString());
+        assertThat(asked(id, "check", "").get("stopped").booleanValue()).isFalse();
+        JsonNode map = asked(id, "map", ",\"by\":\"wall\"").get("maps").get(0);
+        byte[] values = java.util.Base64.getDecoder().decode(map.get("values").stringValue());
+        float first = java.nio.ByteBuffer.wrap(values)
+                .order(java.nio.ByteOrder.LITTLE_ENDIAN)
+                .getFloat();
+        assertThat((double) first).isIn(25.0, 30.0, 40.0);
+        client.command(id, "{\"do\":\"make\",\"way\":\"machined\",\"pull\":[0,0,1],\"limits\":{\"least_wall_mm\":0}}");
+        assertThat(client.status).isEqualTo(422);
+    }
+
     @Test
     void measuredAndWeighed() {
         long id = block();

@@ -3,19 +3,27 @@ package io.tallember.server.parts;
 import static io.tallember.server.parts.PartApi.revision;
 
 import io.tallember.geometry.Terms;
+import io.tallember.inspect.Coloured;
+import io.tallember.inspect.Probe;
 import io.tallember.inspect.findings.Checkup;
 import io.tallember.inspect.findings.Finding;
 import io.tallember.inspect.findings.Remedies;
+import io.tallember.part.Making;
 import io.tallember.part.Measure;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Kinds;
 import io.tallember.server.guard.Works;
+import io.tallember.solid.mesh.MeshQuality;
 import java.math.BigDecimal;
 import java.math.MathContext;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.util.Base64;
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -94,6 +102,51 @@ class CheckApi {
                     .ifPresent(r -> offer(out, r, c));
             return out.toString();
         });
+    }
+
+    /**
+     * The part's surface with a number at each point: {@code by} is {@code wall}, in mm, or {@code lean} against the pull, in degrees.
+     * Points, normals, values and triangles as little-endian floats and whole numbers in base 64; a value that isn't a number tells
+     * nothing.
+     */
+    @PostMapping(path = "/map", produces = PartApi.JSON)
+    String map(@PathVariable long id, @RequestBody String body) {
+        JsonNode n = PartFile.parse(body);
+        return works.at(id, () -> {
+            Context c = workshop.asked(id, revision(n));
+            Making m = c.doc().arrangement().making();
+            boolean wall = n.path("by").asString("").equals("wall");
+            ArrayNode maps = MAKE.arrayNode();
+            // each body by itself: what lies beside it is none of its walls
+            for (PartBody b : c.bodies()) {
+                Probe probe = new Probe(List.of(b.body()), MeshQuality.DISPLAY);
+                Coloured k = wall ? Coloured.walls(probe) : Coloured.leans(probe, m.pull());
+                maps.addObject()
+                        .put("positions", packed(k.positions(), 1))
+                        .put("normals", packed(k.normals(), 1))
+                        .put("values", packed(k.values(), wall ? 1 : (float) Math.toDegrees(1)))
+                        .put("triangles", packed(k.triangles()));
+            }
+            ObjectNode out = MAKE.objectNode();
+            out.set("maps", maps);
+            ObjectNode limits = out.putObject("limits");
+            m.all().forEach((l, v) -> limits.put(l.word(), l.written(v)));
+            return out.toString();
+        });
+    }
+
+    private static String packed(float[] all, float times) {
+        ByteBuffer b = ByteBuffer.allocate(4 * all.length).order(ByteOrder.LITTLE_ENDIAN);
+        for (float v : all) {
+            b.putFloat(v * times);
+        }
+        return Base64.getEncoder().encodeToString(b.array());
+    }
+
+    private static String packed(int[] all) {
+        ByteBuffer b = ByteBuffer.allocate(4 * all.length).order(ByteOrder.LITTLE_ENDIAN);
+        b.asIntBuffer().put(all);
+        return Base64.getEncoder().encodeToString(b.array());
     }
 
     private static void offer(ObjectNode out, Finding.Remedy r, Context c) {

@@ -7,7 +7,7 @@ import io.tallember.part.Making.Limit;
 import io.tallember.part.Making.Way;
 import io.tallember.part.Measure;
 import io.tallember.part.Step;
-import io.tallember.part.steps.rib.RibStep;
+import io.tallember.part.steps.Kinds;
 import io.tallember.solid.Key;
 import java.util.ArrayList;
 import java.util.List;
@@ -89,7 +89,7 @@ final class WallRules {
     static List<Finding> ribs(Ground g) {
         return g.held(Limit.RIB_TO_WALL, share -> {
             Set<String> ribs = g.doc().steps().stream()
-                    .filter(s -> s instanceof RibStep)
+                    .filter(s -> Kinds.word(s).equals("rib"))
                     .map(Step::id)
                     .collect(Collectors.toSet());
             double wall = g.walls().usual();
