@@ -116,9 +116,9 @@ export function shelfActions(stage: number): Action[] {
         run: () => useFindings.setState({ open: true }),
       },
       {
-        name: "Wall thickness",
-        hint: "Thin and thick places, in colours",
-        also: "map, thickness",
+        name: "Thickness",
+        hint: "Thin and thick walls, in colours",
+        also: "map, wall thickness",
         key: "w",
         why: solid ? undefined : "There is no body to measure yet.",
         run: () => mapBy("wall"),
@@ -152,6 +152,22 @@ export function shelfActions(stage: number): Action[] {
       run: () => download("stl"),
     },
     {
+      name: "3MF",
+      hint: "A closed mesh with names and colours",
+      also: "export, save, print",
+      key: "r",
+      why,
+      run: () => download("3mf"),
+    },
+    {
+      name: "glTF",
+      hint: "To be shown elsewhere, with edges",
+      also: "export, save, glb",
+      key: "t",
+      why,
+      run: () => download("gltf"),
+    },
+    {
       name: "Part file",
       hint: "Everything, to open again",
       also: "export, save",
@@ -170,7 +186,7 @@ export function shelfActions(stage: number): Action[] {
 }
 
 /** @param variant as which the part is handed over; as it is shown when there is none */
-export function download(what: "step" | "stl" | "file" | "values", variant?: string): void {
+export function download(what: "step" | "stl" | "3mf" | "gltf" | "file" | "values", variant?: string): void {
   const { view } = usePart.getState();
   const a = document.createElement("a");
   const as = variant === undefined ? "" : `?variant=${encodeURIComponent(variant)}`;

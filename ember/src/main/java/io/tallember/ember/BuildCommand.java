@@ -1,6 +1,5 @@
 package io.tallember.ember;
 
-import io.tallember.exchange.Handover;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Patience;
 import io.tallember.part.PartDocument;
@@ -13,11 +12,11 @@ import io.tallember.part.values.Variants;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -27,16 +26,16 @@ import picocli.CommandLine.Spec;
  * Builds one part file and writes what is asked for. Exit code 0: all steps built; 1: a step failed, the files hold the part
  * as far as it stands; 2: the input can't be used, nothing was written.
  */
-@Command(name = "build", description = "Builds a part file and writes STEP, STL and a report.")
+@Command(
+        name = "build",
+        aliases = "export",
+        description = "Builds a part file and writes STEP, STL, 3MF, glTF and a report.")
 final class BuildCommand implements Callable<Integer> {
     @Parameters(paramLabel = "PART", description = "The part file.")
     private Path part;
 
-    @Option(names = "--step", paramLabel = "FILE", description = "Write the solids as STEP.")
-    private Path step;
-
-    @Option(names = "--stl", paramLabel = "FILE", description = "Write the solids as binary STL.")
-    private Path stl;
+    @Mixin
+    private Outputs outputs;
 
     @Option(names = "--report", paramLabel = "FILE", description = "Write steps, faces and mass as JSON.")
     private Path report;
@@ -78,7 +77,7 @@ final class BuildCommand implements Callable<Integer> {
         double millis = (System.nanoTime() - begin) / 1e6;
         // first: what went wrong is told also when there is nothing to hand over
         if (report != null) {
-            Files.writeString(report, Report.of(state, millis));
+            Outputs.put(report, Report.of(state, millis));
         }
         state.outcomes().stream()
                 .filter(o -> !o.message().isEmpty())
@@ -91,12 +90,7 @@ final class BuildCommand implements Callable<Integer> {
         if (!state.sound() && state.solids().isEmpty()) {
             return 1;
         }
-        if (step != null) {
-            Files.writeString(step, Handover.step(state, Instant.now()));
-        }
-        if (stl != null) {
-            Files.write(stl, Handover.stl(state));
-        }
+        outputs.write(state);
         return state.sound() ? 0 : 1;
     }
 
@@ -115,7 +109,7 @@ final class BuildCommand implements Callable<Integer> {
         say(why);
         try {
             if (report != null && !Files.exists(report)) {
-                Files.writeString(report, Report.unusable(why));
+                Outputs.put(report, Report.unusable(why));
             }
         } catch (IOException e) {
             say(Trouble.of(e));

@@ -85,7 +85,7 @@ final class CheckCommand implements Callable<Integer> {
             c = c.with(c.findings().stream().map(remedies::tried).toList());
         }
         if (report != null) {
-            Files.writeString(report, CheckReport.of(doc, c));
+            Outputs.put(report, CheckReport.of(doc, c));
         }
         c.notes().forEach(s -> say(CheckReport.told(s, doc)));
         for (Finding f : c.findings()) {
@@ -99,7 +99,7 @@ final class CheckCommand implements Callable<Integer> {
         say(why);
         try {
             if (report != null && !Files.exists(report)) {
-                Files.writeString(report, CheckReport.unusable(why));
+                Outputs.put(report, CheckReport.unusable(why));
             }
         } catch (IOException e) {
             say(Trouble.of(e));

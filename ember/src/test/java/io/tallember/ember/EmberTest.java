@@ -187,6 +187,24 @@ class EmberTest {
         assertThat(r.get("steps").get(1).get("message").asString()).contains("no body to remove from");
     }
 
+    /** Whole files or none, and nothing left beside them. */
+    @Test
+    void meshesAreWrittenWholeOrNotAtAll() throws Exception {
+        Path mesh = folder.resolve("peg.3mf");
+        assertThat(run(PART.formatted("10", "body"), "--3mf", mesh.toString(), "--gltf", folder + "/peg.glb"))
+                .isZero();
+        assertThat(mesh).content(StandardCharsets.ISO_8859_1).startsWith("PK");
+        assertThat(folder.resolve("peg.glb"))
+                .content(StandardCharsets.ISO_8859_1)
+                .startsWith("glTF");
+        assertThat(run(PART.formatted("10", "body"), "--3mf", folder + "/none/peg.3mf"))
+                .isEqualTo(2);
+        assertThat(said.toString()).contains("There is no file or folder");
+        try (var all = Files.list(folder)) {
+            assertThat(all.map(p -> p.getFileName().toString())).noneMatch(n -> n.endsWith(".part"));
+        }
+    }
+
     private JsonNode check(int code, String text, String... more) throws Exception {
         Path part = Files.writeString(folder.resolve("peg.json"), text);
         Path report = folder.resolve("check.json");

@@ -170,6 +170,22 @@ class PartApi {
         });
     }
 
+    @GetMapping("/3mf")
+    ResponseEntity<byte[]> threeMf(@PathVariable long id, @RequestParam(required = false) String variant) {
+        return works.at(id, () -> {
+            PartState state = state(id, variant);
+            return file(named(state) + ".3mf", "model/3mf", Handover.threeMf(state));
+        });
+    }
+
+    @GetMapping("/gltf")
+    ResponseEntity<byte[]> gltf(@PathVariable long id, @RequestParam(required = false) String variant) {
+        return works.at(id, () -> {
+            PartState state = state(id, variant);
+            return file(named(state) + ".glb", "model/gltf-binary", Handover.gltf(state));
+        });
+    }
+
     /** As a variant has it; as it is shown when none is named. */
     private PartState state(long id, String variant) {
         return variant == null ? workshop.look(id).state() : workshop.variant(id, variant);
