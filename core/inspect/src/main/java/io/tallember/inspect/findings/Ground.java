@@ -100,6 +100,10 @@ final class Ground {
         return leans;
     }
 
+    Face face(Probe.Place p) {
+        return probe().faces().get(p.face());
+    }
+
     String key(int face) {
         return bodies.get(probe().bodyOf(face)).names().of(probe().faces().get(face));
     }

@@ -26,8 +26,8 @@ import java.util.Locale;
 final class ShapeRules {
     private static final Tolerance TOL = Tolerance.DEFAULT;
     private static final double SAME = 1e-6;
-    /** Two halves of a bore are one; each goes round by at least this, in radians. */
-    private static final double HALF = Math.PI - 1e-6;
+    /** A hollow cylinder that goes round by more than this, in radians, was drilled; the end of a slot goes round by no more. */
+    private static final double HALF = Math.PI + 1e-3;
 
     private ShapeRules() {}
 
@@ -41,6 +41,11 @@ final class ShapeRules {
             }
         }
         return false;
+    }
+
+    /** Whether a face is a bore: a hollow cylinder all round, or nearly. */
+    static boolean bore(Face f) {
+        return f.surface() instanceof Cylinder && !f.sense() && allRound(f);
     }
 
     private static double[] along(Face f, Vec3 way) {
@@ -60,7 +65,7 @@ final class ShapeRules {
             List<Finding> out = new ArrayList<>();
             for (Body b : g.bodies()) {
                 for (Face f : b.faces()) {
-                    if (!(f.surface() instanceof Cylinder c) || f.sense() || !allRound(f)) {
+                    if (!bore(f) || !(f.surface() instanceof Cylinder c)) {
                         continue;
                     }
                     double[] d = along(f, c.frame().z());

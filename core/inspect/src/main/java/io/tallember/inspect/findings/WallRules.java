@@ -59,6 +59,8 @@ final class WallRules {
         return g.held(
                 cut ? Limit.CUTTER : Limit.LEAST_GAP,
                 least -> g.gaps().thinner(least).stream()
+                        // a bore isn't milled
+                        .filter(w -> !cut || w.at().face() != w.to().face() || !ShapeRules.bore(g.face(w.at())))
                         .map(w -> of(
                                 g,
                                 Rule.GAP_NARROW,

@@ -145,6 +145,16 @@ class CheckupTest {
                         Way.PRINTED,
                         minus(box(0, 0, 0, 40, 30, 12), box(10, -1, 4, 0.3, 40, 20)),
                         minus(box(0, 0, 0, 40, 30, 12), box(10, -1, 4, 0.5, 40, 20))),
+                // a slot with round ends is milled, a bore is drilled
+                Arguments.of(
+                        Rule.GAP_NARROW,
+                        Way.MACHINED,
+                        minus(
+                                box(0, 0, 0, 40, 30, 12),
+                                box(10, 12.5, -1, 20, 5, 20),
+                                rod(10, 15, -1, Vec3.Z, 2.5, 20),
+                                rod(30, 15, -1, Vec3.Z, 2.5, 20)),
+                        minus(box(0, 0, 0, 40, 30, 12), rod(20, 15, -1, Vec3.Z, 2.5, 40))),
                 Arguments.of(
                         Rule.OVERHANG,
                         Way.PRINTED,
