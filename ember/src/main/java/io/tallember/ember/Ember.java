@@ -7,7 +7,13 @@ import picocli.CommandLine.Command;
 @Command(
         name = "ember",
         description = "Builds and checks Tall Ember part files and looks into STEP files.",
-        subcommands = {BuildCommand.class, TellCommand.class, CheckCommand.class, ReadCommand.class},
+        subcommands = {
+            BuildCommand.class,
+            TellCommand.class,
+            CheckCommand.class,
+            ReadCommand.class,
+            ConvertCommand.class
+        },
         mixinStandardHelpOptions = true)
 public final class Ember {
     private Ember() {}

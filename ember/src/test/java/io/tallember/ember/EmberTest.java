@@ -205,6 +205,35 @@ class EmberTest {
         }
     }
 
+    private int convert(Path in, String... out) {
+        CommandLine line = new CommandLine(new ConvertCommand());
+        line.setErr(new PrintWriter(said));
+        List<String> args = new ArrayList<>(List.of(in.toString()));
+        args.addAll(List.of(out));
+        return line.execute(args.toArray(String[]::new));
+    }
+
+    /** Out, in and out again the same; what can't be used writes nothing. */
+    @Test
+    void stepIsConverted() throws Exception {
+        run(PART.formatted("10", "body"));
+        Path step = folder.resolve("peg.step");
+        String again = folder + "/again.stp";
+        assertThat(convert(step, again, folder + "/peg2.glb", folder + "/peg2.3mf", folder + "/peg2.STL"))
+                .isZero();
+        assertThat(Files.readAllBytes(folder.resolve("peg2.STL")))
+                .isEqualTo(Files.readAllBytes(folder.resolve("peg.stl")));
+        StringWriter told = new StringWriter();
+        CommandLine read = new CommandLine(new ReadCommand());
+        read.setOut(new PrintWriter(told));
+        assertThat(read.execute(again)).isZero();
+        assertThat(told.toString()).contains("3 faces, 785.398163 mm3");
+        assertThat(convert(step, folder + "/peg.obj")).isEqualTo(2);
+        Path broken = Files.writeString(folder.resolve("broken.step"), "ISO-10303-21;\nHEADER;");
+        assertThat(convert(broken, folder + "/none.stl")).isEqualTo(2);
+        assertThat(folder.resolve("none.stl")).doesNotExist();
+    }
+
     private JsonNode check(int code, String text, String... more) throws Exception {
         Path part = Files.writeString(folder.resolve("peg.json"), text);
         Path report = folder.resolve("check.json");
