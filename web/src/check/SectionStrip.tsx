@@ -1,6 +1,7 @@
 import { lengthText, MM, spaced } from "../api/numbers";
 import { usePart } from "../part/store";
 import { LengthField } from "./LengthField";
+import { saveText, sectionSvg } from "./sectionSvg";
 import { addCut, BASES, changeCut, type Cut, cutOf, faceCut, setCuts, useSection } from "./section";
 
 const NAMES: Record<Cut["of"], string> = {
@@ -14,6 +15,7 @@ const NAMES: Record<Cut["of"], string> = {
 export function SectionStrip() {
   const { cuts, answer } = useSection();
   const unit = usePart((s) => s.view?.unit ?? "mm");
+  const name = usePart((s) => s.view?.name ?? "");
   usePart((s) => s.picks); // a face that is picked can be cut along
   if (cuts.length === 0) return null;
   const area = answer?.area;
@@ -68,6 +70,15 @@ export function SectionStrip() {
       {cuts.length < 3 && (
         <button className="btn plain" onClick={addCut}>
           another plane
+        </button>
+      )}
+      {answer && answer.regions.length > 0 && (
+        <button
+          className="btn plain"
+          title="Save what is laid open as a drawing in mm"
+          onClick={() => saveText(sectionSvg(answer), `${name} section.svg`, "image/svg+xml")}
+        >
+          as SVG
         </button>
       )}
       <button className="btn plain" title="F6 cuts it open like this again" onClick={() => setCuts([])}>

@@ -9,6 +9,7 @@ import { MeasureSlip, valueText } from "./MeasureSlip";
 import { useMeasured } from "./measure";
 import { changeCut, openSection, planes, setCuts, toggleSection, useSection } from "./section";
 import { SectionStrip } from "./SectionStrip";
+import { sectionSvg } from "./sectionSvg";
 
 const asked: unknown[] = [];
 const answer: Section = {
@@ -100,6 +101,19 @@ describe("a part is cut open", () => {
     fireEvent.click(screen.getByText("another plane"));
     expect(useSection.getState().cuts.map((c) => c.of)).toEqual(["front", "top"]);
   });
+});
+
+it("what is laid open is a drawing in mm, its planes beside each other, y up", () => {
+  const plane = { origin: [0, 0, 0], x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] } as never;
+  const region = (plane: number, path: string) =>
+    ({ body: "s2", plane, area: 1, path, centroid: [0, 0, 0] }) as never;
+  const svg = sectionSvg(
+    { planes: [plane, plane], regions: [region(0, "M0 0H20V5H0Z"), region(1, "M-3 2H3V4H-3Z")] },
+    (p) => (p.startsWith("M0") ? { x: 0, y: 0, width: 20, height: 5 } : { x: -3, y: 2, width: 6, height: 2 }),
+  );
+  expect(svg).toContain('width="56mm" height="25mm"');
+  expect(svg).toContain('<g transform="translate(10 15) scale(1 -1)"><path d="M0 0H20V5H0Z"/></g>');
+  expect(svg).toContain("translate(43 14) scale(1 -1)");
 });
 
 it("measures are told in the part's unit", () => {
