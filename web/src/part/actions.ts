@@ -152,6 +152,13 @@ export function shelfActions(stage: number): Action[] {
       run: () => download("stl"),
     },
     {
+      name: "Part file",
+      hint: "Everything, to open again",
+      also: "export, save",
+      key: "e",
+      run: () => download("file"),
+    },
+    {
       name: "3MF",
       hint: "A closed mesh with names and colours",
       also: "export, save, print",
@@ -166,13 +173,6 @@ export function shelfActions(stage: number): Action[] {
       key: "t",
       why,
       run: () => download("gltf"),
-    },
-    {
-      name: "Part file",
-      hint: "Everything, to open again",
-      also: "export, save",
-      key: "e",
-      run: () => download("file"),
     },
     ...["", ...(view?.variants ?? []).map((v) => v.name)]
       .filter(() => (view?.variants ?? []).length > 0)
