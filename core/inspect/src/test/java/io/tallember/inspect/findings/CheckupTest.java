@@ -209,10 +209,33 @@ class CheckupTest {
         assertThat(empty.notes()).anyMatch(n -> n.contains("no body"));
     }
 
+    private static PartDocument sample(String name) throws Exception {
+        return PartFile.read(Files.readString(Path.of("../../samples/" + name + ".json")));
+    }
+
+    private static List<Rule> rules(PartDocument doc, Making m) {
+        return Checkup.of(Kinds.rebuild().build(doc), m).findings().stream()
+                .map(Finding::rule)
+                .toList();
+    }
+
+    /** Ribs of 1.2 on walls of 2, then of 1.8; a conduit whose bends stand 4 diameters apart. */
+    @Test
+    void ribsAndStraights() throws Exception {
+        PartDocument hood = sample("sensor-hood");
+        assertThat(rules(hood, Making.USUAL)).doesNotContain(Rule.RIB_THICK);
+        PartDocument thick = hood.replaced(hood.step("s9").sized("thickness", 1.8));
+        assertThat(rules(thick, Making.USUAL)).contains(Rule.RIB_THICK);
+        PartDocument conduit = sample("cable-conduit");
+        Making bent = Making.USUAL.by(Way.BENT);
+        assertThat(rules(conduit, bent)).doesNotContain(Rule.STRAIGHT_SHORT);
+        assertThat(rules(conduit, bent.with(Map.of(Limit.STRAIGHT, 20.0)))).contains(Rule.STRAIGHT_SHORT);
+    }
+
     /** Ribs drafted by half a degree: what is offered was tried, and mends it. */
     @Test
     void remediesWereTried() throws Exception {
-        PartDocument hood = PartFile.read(Files.readString(Path.of("../../samples/sensor-hood.json")));
+        PartDocument hood = sample("sensor-hood");
         Rebuild rebuild = Kinds.rebuild();
         PartState state = rebuild.build(hood);
         Checkup now = Checkup.of(state, Making.USUAL);
