@@ -10,7 +10,11 @@ import io.tallember.solid.Body;
 import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Primitive;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /** Thinnest places, leans and undercuts of parts of which they are known. */
 class WallMapTest {
@@ -24,34 +28,74 @@ class WallMapTest {
         return Fuse.subtract(List.of(a), List.of(b), TOL).get(0);
     }
 
-    private static WallMap.Wall thinnest(Body b) {
-        Probe p = new Probe(List.of(b));
-        return new WallMap(p, new Samples(p)).thinner(5).get(0);
+    private static Body rod(Vec3 foot, Vec3 way, double r, double h) {
+        return Primitive.cylinder(Frame.of(foot, way), r, h, "s2", TOL);
     }
 
-    @Test
-    void theThinnestPlaceIsFound() {
-        // a floor of 1.7 under a pocket, walls of 2.5
-        Body tray = minus(box(0, 0, 0, 40, 30, 12), box(2.5, 2.5, 1.7, 35, 25, 20));
-        WallMap.Wall w = thinnest(tray);
-        assertThat(w.mm()).isCloseTo(1.7, within(1e-6));
-        // a bore 0.8 beside a side
-        Body bored = minus(
-                box(0, 0, 0, 40, 30, 12), Primitive.cylinder(Frame.WORLD.at(new Vec3(20, 5.8, -1)), 5, 14, "s2", TOL));
-        w = thinnest(bored);
-        assertThat(w.mm()).isCloseTo(0.8, within(0.8e-3));
-        assertThat(w.at().at().x()).isCloseTo(20, within(0.3));
-        // two bores that miss each other by 0.6, askew
-        Body askew = minus(
-                box(0, 0, 0, 40, 30, 24),
-                Primitive.cylinder(Frame.WORLD.at(new Vec3(20, 15, 18)).movedAlongZ(-30), 4, 24, "s2", TOL),
-                Primitive.cylinder(Frame.of(new Vec3(-1, 15, 16.6), Vec3.X), 4, 50, "s3", TOL));
-        assertThat(thinnest(askew).mm()).isCloseTo(0.6, within(0.6e-3));
-        // a hollow ball off its middle by 0.9
-        Body ball = minus(
-                Primitive.sphere(Frame.WORLD, 10, "s1", TOL),
-                Primitive.sphere(Frame.WORLD.at(new Vec3(0.9, 0, 0)), 7, "s2", TOL));
-        assertThat(thinnest(ball).mm()).isCloseTo(2.1, within(2.1e-3));
+    private static Body ball(double x, double y, double z, double r) {
+        return Primitive.sphere(Frame.WORLD.at(new Vec3(x, y, z)), r, "s2", TOL);
+    }
+
+    private static Body plus(Body a, Body b) {
+        return Fuse.unite(List.of(a, b), TOL).get(0);
+    }
+
+    static Stream<Arguments> shapes() {
+        Body plate = box(0, 0, 0, 40, 30, 12);
+        Body pin = Primitive.cylinder(Frame.WORLD, 10, 30, "s1", TOL);
+        double lean = Math.cos(Math.atan(0.2));
+        return Stream.of(
+                Arguments.of("slab", box(0, 0, 0, 20, 15, 3), 3),
+                Arguments.of("floor under a pocket", minus(plate, box(2.5, 2.5, 1.7, 35, 25, 20)), 1.7),
+                Arguments.of("wall beside a pocket", minus(plate, box(1.3, 5, 4, 30, 20, 20)), 1.3),
+                Arguments.of("step", minus(plate, box(20, -1, 2.2, 30, 40, 20)), 2.2),
+                Arguments.of("bridge", plus(plus(plate, box(60, 0, 0, 20, 30, 12)), box(39, 10, 4, 22, 8, 0.9)), 0.9),
+                Arguments.of("tube", minus(pin, rod(new Vec3(0, 0, -1), Vec3.Z, 8, 40)), 2),
+                Arguments.of("tube off its middle", minus(pin, rod(new Vec3(1.2, 0, -1), Vec3.Z, 7, 40)), 1.8),
+                Arguments.of("bore beside a side", minus(plate, rod(new Vec3(20, 5.8, -1), Vec3.Z, 5, 14)), 0.8),
+                Arguments.of(
+                        "bores beside each other",
+                        minus(
+                                plate,
+                                rod(new Vec3(14, 15, -1), Vec3.Z, 5, 14),
+                                rod(new Vec3(26, 15, -1), Vec3.Z, 6, 14)),
+                        1),
+                Arguments.of(
+                        "bores askew",
+                        minus(
+                                box(0, 0, 0, 40, 30, 24),
+                                rod(new Vec3(20, 15, -12), Vec3.Z, 4, 24),
+                                rod(new Vec3(-1, 15, 16.6), Vec3.X, 4, 50)),
+                        0.6),
+                Arguments.of("groove", minus(plate, rod(new Vec3(-1, 15, 13), Vec3.X, 8, 50)), 5),
+                Arguments.of("pit", minus(plate, ball(20, 15, 14, 9)), 5),
+                Arguments.of("bore under a face", minus(plate, rod(new Vec3(-1, 15, 6.5), Vec3.X, 4.3, 50)), 1.2),
+                Arguments.of("hollow ball", minus(ball(0, 0, 0, 9), ball(0, 0, 0, 7.5)), 1.5),
+                Arguments.of("hollow ball off its middle", minus(ball(0, 0, 0, 10), ball(0.9, 0, 0, 7)), 2.1),
+                Arguments.of("balls beside each other", minus(plate, ball(14, 15, 12, 6), ball(27.5, 15, 12, 6)), 1.5),
+                Arguments.of(
+                        "hollow ring",
+                        minus(
+                                Primitive.torus(Frame.WORLD, 12, 3, "s1", TOL),
+                                Primitive.torus(Frame.WORLD, 12, 2, "s2", TOL)),
+                        1),
+                Arguments.of(
+                        "neck", minus(pin, Primitive.torus(Frame.WORLD.at(new Vec3(0, 0, 15)), 10, 6, "s2", TOL)), 8),
+                Arguments.of(
+                        "cup of cones",
+                        minus(
+                                Primitive.cone(Frame.WORLD, 10, 6, 20, "s1", TOL),
+                                Primitive.cone(Frame.WORLD.movedAlongZ(-1), 8.2, 3.8, 22, "s2", TOL)),
+                        2 * lean));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("shapes")
+    void theThinnestPlaceIsFound(String name, Body body, double thin) {
+        Probe p = new Probe(List.of(body));
+        WallMap.Wall w = new WallMap(p, new Samples(p)).thinner(1.5 * thin).get(0);
+        assertThat(w.mm()).isCloseTo(thin, within(1e-3 * thin));
+        assertThat(w.at().at().distance(w.to().at())).isCloseTo(w.mm(), within(2e-3 * thin));
     }
 
     private static Leans leans(Body b) {
