@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.DoubleUnaryOperator;
 
 /**
  * How faces lean against a pull, and what a tool pulled that way, or the other, can't let go.
@@ -28,6 +29,12 @@ public final class Leans {
     private static final double UPRIGHT = Math.toRadians(0.01);
 
     private static final int SLIDES = 8;
+    /** Of a face that is held all over, so great a share of its places is at least; some beside its outline may seem free. */
+    private static final double WHOLLY = 0.95;
+
+    private static final int LOOKS = 32;
+    /** Depths that differ by less, in mm, are alike. */
+    private static final double SAME = 1e-6;
     /** A slide goes across the pull; this near to it, as a cosine, it would be part of the mould's own opening. */
     private static final double MOSTLY_ALONG = 0.7;
 
@@ -91,8 +98,8 @@ public final class Leans {
      * What is held.
      *
      * @param faces the numbers of the faces that are
-     * @param slide the direction in which a slide would free it; null where none of those tried does
-     * @param deep how far along the slide it reaches, in mm
+     * @param slide the direction in which a slide would free it that reaches in least; null where none of those tried does
+     * @param deep how far along the slide it reaches, in mm; not a number without one
      */
     public record Held(List<Integer> faces, Vec3 at, Vec3 slide, double deep) {}
 
@@ -149,24 +156,58 @@ public final class Leans {
     private Held held(List<Place> group) {
         List<Integer> faces =
                 group.stream().map(Place::face).distinct().sorted().toList();
-        List<Vec3> ways = ways(group);
-        Vec3 slide = ways.stream()
-                .filter(w -> group.stream().allMatch(p -> free(p, w)))
-                .findFirst()
-                .orElse(null);
-        Vec3 measured = slide == null ? ways.get(0) : slide;
+        Vec3 best = null;
+        double deep = Double.POSITIVE_INFINITY;
+        for (Vec3 way : ways(group)) {
+            double reach = group.stream().allMatch(p -> free(p, way)) ? deep(group, faces, way) : deep;
+            if (reach < deep - SAME) {
+                deep = reach;
+                best = way;
+            }
+        }
+        return new Held(faces, group.get(0).at(), best, best == null ? Double.NaN : deep);
+    }
+
+    /** How far a slide along a direction reaches into what is held. */
+    private double deep(List<Place> group, List<Integer> faces, Vec3 way) {
         double[] d = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
-        group.forEach(p -> take(d, p.at().dot(measured)));
+        group.forEach(p -> take(d, p.at().dot(way)));
         for (int f : faces) {
             if (wholly(f, group)) {
                 for (Coedge c : probe.faces().get(f).coedges()) {
-                    for (double s = 0; s <= 1; s += 0.125) {
-                        take(d, c.curve().point(c.range().at(s)).dot(measured));
-                    }
+                    take(d, farthest(c, way));
+                    take(d, -farthest(c, way.negated()));
                 }
             }
         }
-        return new Held(faces, group.get(0).at(), slide, d[1] - d[0]);
+        return d[1] - d[0];
+    }
+
+    /** How far an edge reaches along a direction: the best of some places, and from there on by thirds. */
+    private static double farthest(Coedge c, Vec3 way) {
+        DoubleUnaryOperator along = s -> c.curve().point(c.range().at(s)).dot(way);
+        int best = 0;
+        for (int i = 1; i <= LOOKS; i++) {
+            best = along.applyAsDouble((double) i / LOOKS) > along.applyAsDouble((double) best / LOOKS) ? i : best;
+        }
+        // a closed edge may reach farthest on either side of where it begins
+        double around = most(along, (best - 1.0) / LOOKS, (best + 1.0) / LOOKS);
+        return Math.max(around, Math.max(most(along, 0, 1.0 / LOOKS), most(along, 1 - 1.0 / LOOKS, 1)));
+    }
+
+    private static double most(DoubleUnaryOperator along, double from, double to) {
+        double lo = Math.max(0, from);
+        double hi = Math.min(1, to);
+        for (int k = 0; k < 60; k++) {
+            double a = lo + (hi - lo) / 3;
+            double b = hi - (hi - lo) / 3;
+            if (along.applyAsDouble(a) < along.applyAsDouble(b)) {
+                lo = a;
+            } else {
+                hi = b;
+            }
+        }
+        return along.applyAsDouble(0.5 * (lo + hi));
     }
 
     private static void take(double[] range, double x) {
@@ -174,11 +215,11 @@ public final class Leans {
         range[1] = Math.max(range[1], x);
     }
 
-    /** Whether a face is held all over, or but for its sides that let go. */
+    /** Whether a face is held all over. */
     private boolean wholly(int face, List<Place> group) {
         long held = group.stream().filter(p -> p.face() == face).count();
         long all = samples.all().stream().filter(p -> p.face() == face).count();
-        return held >= 0.4 * all;
+        return held >= WHOLLY * all;
     }
 
     /** Directions in which a slide might go: along the faces that are held, then round about, across the pull. */

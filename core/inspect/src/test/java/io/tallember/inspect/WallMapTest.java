@@ -103,31 +103,79 @@ class WallMapTest {
         return new Leans(p, new Samples(p), Vec3.Z);
     }
 
-    @Test
-    void undercutsAreFoundAndNoneInvented() {
-        Body plain = minus(box(0, 0, 0, 40, 30, 12), box(5, 5, 4, 30, 20, 20));
-        assertThat(leans(plain).held()).isEmpty();
-        assertThat(leans(Primitive.sphere(Frame.WORLD, 8, "s1", TOL)).held()).isEmpty();
-        assertThat(leans(Primitive.cylinder(Frame.of(Vec3.ZERO, Vec3.X), 5, 20, "s1", TOL))
-                        .held())
-                .isEmpty();
-        // a window through one wall of 5
-        Body window = minus(plain, box(-1, 10, 6, 7, 8, 3));
-        List<Leans.Held> held = leans(window).held();
+    static Stream<Arguments> held() {
+        Body plate = box(0, 0, 0, 40, 30, 12);
+        Body tray = minus(plate, box(5, 5, 4, 30, 20, 20));
+        Body pin = Primitive.cylinder(Frame.WORLD, 10, 30, "s1", TOL);
+        return Stream.of(
+                Arguments.of("window in a wall of 5", minus(tray, box(-1, 10, 6, 7, 8, 3)), 5, Vec3.X),
+                Arguments.of("round window", minus(tray, rod(new Vec3(20, -1, 8), Vec3.Y, 2, 7)), 5, Vec3.Y),
+                Arguments.of("bore across", minus(plate, rod(new Vec3(20, -1, 6), Vec3.Y, 3, 40)), 30, Vec3.Y),
+                Arguments.of("blind bore", minus(plate, rod(new Vec3(-1, 15, 6), Vec3.X, 3, 10)), 9, Vec3.X),
+                Arguments.of("slot along a side", minus(plate, box(-1, -1, 4, 6, 40, 3)), 5, Vec3.X),
+                Arguments.of("pocket in a side", minus(plate, box(10, 23, 3, 12, 10, 5)), 7, Vec3.Y),
+                Arguments.of("hook", plus(plus(plate, box(0, 0, 11, 6, 30, 13)), box(0, 0, 20, 21, 30, 4)), 15, Vec3.X),
+                Arguments.of("hole through a pin", minus(pin, rod(new Vec3(-20, 0, 15), Vec3.X, 2, 40)), 20, Vec3.X),
+                Arguments.of(
+                        "groove round a pin",
+                        minus(pin, Primitive.torus(Frame.WORLD.at(new Vec3(0, 0, 15)), 10, 2, "s2", TOL)),
+                        -1,
+                        null),
+                Arguments.of(
+                        "groove in a bore",
+                        minus(pin, rod(new Vec3(0, 0, -1), Vec3.Z, 5, 40), rod(new Vec3(0, 0, 12), Vec3.Z, 7, 5)),
+                        -1,
+                        null),
+                Arguments.of(
+                        "head on a stem",
+                        plus(
+                                plus(box(-20, -20, -5, 40, 40, 5), rod(new Vec3(0, 0, -1), Vec3.Z, 4, 12)),
+                                rod(new Vec3(0, 0, 10), Vec3.Z, 9, 4)),
+                        -1,
+                        null),
+                Arguments.of("lip inside", minus(plate, box(8, 8, 4, 24, 14, 20), box(4, 4, 4, 32, 22, 5)), -1, null));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("held")
+    void undercutsAreFound(String name, Body body, double deep, Vec3 slide) {
+        List<Leans.Held> held = leans(body).held();
+        if (slide == null) {
+            assertThat(held).isNotEmpty().allMatch(h -> h.slide() == null);
+            return;
+        }
         assertThat(held).hasSize(1);
-        assertThat(held.get(0).deep()).isCloseTo(5, within(1e-6));
-        assertThat(Math.abs(held.get(0).slide().x())).isCloseTo(1, within(1e-9));
-        // a bore through it all, across
-        Body bored = minus(
-                box(0, 0, 0, 40, 30, 12), Primitive.cylinder(Frame.of(new Vec3(20, -1, 6), Vec3.Y), 3, 40, "s2", TOL));
-        held = leans(bored).held();
-        assertThat(held).hasSize(1);
-        assertThat(held.get(0).deep()).isCloseTo(30, within(1e-6));
-        // a groove round a pin can't be freed by one slide
-        Body pin = minus(
-                Primitive.cylinder(Frame.WORLD, 10, 30, "s1", TOL),
-                Primitive.torus(Frame.WORLD.at(new Vec3(0, 0, 15)), 10, 2, "s2", TOL));
-        assertThat(leans(pin).held()).isNotEmpty().allMatch(h -> h.slide() == null);
+        assertThat(held.get(0).deep()).isCloseTo(deep, within(1e-6));
+        assertThat(Math.abs(held.get(0).slide().dot(slide))).isCloseTo(1, within(1e-9));
+    }
+
+    static Stream<Arguments> free() {
+        Body plate = box(0, 0, 0, 40, 30, 12);
+        Frame lying = Frame.of(Vec3.ZERO, Vec3.X);
+        Frame tilted = Frame.of(Vec3.ZERO, new Vec3(0.3, 0.1, 1).unit());
+        return Stream.of(
+                Arguments.of("plate", plate),
+                Arguments.of("tray", minus(plate, box(5, 5, 4, 30, 20, 20))),
+                Arguments.of("ball", ball(0, 0, 0, 8)),
+                Arguments.of("rod lying", Primitive.cylinder(lying, 5, 20, "s1", TOL)),
+                Arguments.of("rod aslant", Primitive.cylinder(tilted, 5, 20, "s1", TOL)),
+                Arguments.of("block aslant", Primitive.box(tilted, 20, 15, 10, "s1", TOL)),
+                Arguments.of("frustum", Primitive.cone(Frame.WORLD, 10, 6, 20, "s1", TOL)),
+                Arguments.of("frustum lying", Primitive.cone(lying, 10, 6, 20, "s1", TOL)),
+                Arguments.of("ring flat", Primitive.torus(Frame.WORLD, 12, 3, "s1", TOL)),
+                Arguments.of("bore along", minus(plate, rod(new Vec3(20, 15, -1), Vec3.Z, 5, 20))),
+                Arguments.of(
+                        "bores from both sides",
+                        minus(plate, rod(new Vec3(20, 15, -1), Vec3.Z, 5, 7), rod(new Vec3(20, 15, 4), Vec3.Z, 3, 20))),
+                Arguments.of("bowl", minus(plate, ball(20, 15, 12, 8))),
+                Arguments.of("notch in a side", minus(plate, box(-1, 10, 6, 7, 8, 20))),
+                Arguments.of("steps", plus(plate, box(10, 5, 11, 20, 20, 9))));
+    }
+
+    @ParameterizedTest(name = "{0}")
+    @MethodSource("free")
+    void noneAreInvented(String name, Body body) {
+        assertThat(leans(body).held()).isEmpty();
     }
 
     @Test
