@@ -27,6 +27,9 @@ final class Triangles {
     /** Which sides (1, 2, 4) and corners (8, 16, 32) of a triangle lie on the outline of its face. */
     private final int[] rim;
 
+    /** How far its face bulges over a triangle, about, by how its normals turn. */
+    private final double[] sag;
+
     private final int[] order;
     private final double[] boxes;
     private final int[] from;
@@ -40,11 +43,13 @@ final class Triangles {
     Triangles(List<Body> bodies, MeshQuality quality) {
         Tessellator mesher = new Tessellator(quality);
         List<double[]> points = new ArrayList<>();
+        List<double[]> normals = new ArrayList<>();
         List<int[]> triangles = new ArrayList<>();
         int n = 0;
         for (Body b : bodies) {
             for (FaceMesh m : mesher.attempt(b).faces()) {
                 points.add(m == null ? new double[0] : m.positions());
+                normals.add(m == null ? new double[0] : m.normals());
                 triangles.add(m == null ? new int[0] : m.triangles());
                 n += triangles.get(triangles.size() - 1).length / 3;
             }
@@ -52,6 +57,7 @@ final class Triangles {
         at = new double[9 * n];
         face = new int[n];
         rim = new int[n];
+        sag = new double[n];
         int k = 0;
         for (int f = 0; f < triangles.size(); f++) {
             int[] t = triangles.get(f);
@@ -62,6 +68,7 @@ final class Triangles {
                 }
                 face[k] = f;
                 rim[k] = marks[i];
+                sag[k] = bulge(k, normals.get(f), t, 3 * i);
             }
         }
         order = new int[n];
@@ -76,6 +83,26 @@ final class Triangles {
         if (n > 0) {
             grow(0, n);
         }
+    }
+
+    /** A quarter of its longest side times the greatest turn of the normals; twice what a face bent one way has. */
+    private double bulge(int triangle, double[] normals, int[] t, int first) {
+        double longest = 0;
+        double turn = 0;
+        for (int c = 0; c < 3; c++) {
+            int next = (c + 1) % 3;
+            longest = Math.max(longest, corner(triangle, c).distance(corner(triangle, next)));
+            double sum = 0;
+            for (int k = 0; k < 3; k++) {
+                sum += sq(normals[3 * t[first + c] + k] - normals[3 * t[first + next] + k]);
+            }
+            turn = Math.max(turn, Math.sqrt(sum));
+        }
+        return longest * turn / 4;
+    }
+
+    double sag(int triangle) {
+        return sag[triangle];
     }
 
     private static int[] rims(int[] t) {

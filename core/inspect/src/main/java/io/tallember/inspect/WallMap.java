@@ -38,23 +38,28 @@ public final class WallMap {
     private final Samples samples;
     private final List<Wall> walls;
 
-    private final boolean gaps;
+    /** Above zero for gaps: wider ones aren't looked for. */
+    private final double upTo;
 
     public WallMap(Probe probe, Samples samples) {
-        this(probe, samples, false);
+        this(probe, samples, 0);
     }
 
-    /** @param gaps outside of the material, not inside */
-    public WallMap(Probe probe, Samples samples, boolean gaps) {
-        this.gaps = gaps;
+    private WallMap(Probe probe, Samples samples, double upTo) {
+        this.upTo = upTo;
         this.probe = probe;
         this.samples = samples;
         this.walls = samples.all().stream().map(this::wall).toList();
     }
 
+    /** Gaps outside of the material instead, as far as they are narrower than a limit. */
+    public static WallMap gaps(Probe probe, Samples samples, double limit) {
+        return new WallMap(probe, samples, limit + 2 * ABOUT);
+    }
+
     private Wall wall(Place p) {
         Patience.check();
-        return wall(p, gaps ? probe.outsideAbout(p) : probe.insideAbout(p));
+        return wall(p, upTo > 0 ? probe.outsideAbout(p, upTo) : probe.insideAbout(p));
     }
 
     private static Wall wall(Place p, Reach r) {
@@ -138,7 +143,7 @@ public final class WallMap {
     }
 
     private Reach exact(Place p) {
-        return gaps ? probe.outside(p) : probe.inside(p);
+        return upTo > 0 ? probe.outside(p, upTo) : probe.inside(p);
     }
 
     private double told(Place p) {

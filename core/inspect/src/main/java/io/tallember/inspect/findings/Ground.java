@@ -29,7 +29,6 @@ final class Ground {
     private Probe probe;
     private Samples samples;
     private WallMap walls;
-    private WallMap gaps;
     private Leans leans;
 
     /** @param bodies of the part that are looked at together */
@@ -90,9 +89,8 @@ final class Ground {
         return walls;
     }
 
-    WallMap gaps() {
-        gaps = gaps == null ? new WallMap(probe(), samples(), true) : gaps;
-        return gaps;
+    WallMap gaps(double limit) {
+        return WallMap.gaps(probe(), samples(), limit);
     }
 
     Leans leans() {

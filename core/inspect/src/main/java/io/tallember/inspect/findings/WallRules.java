@@ -58,7 +58,7 @@ final class WallRules {
         boolean cut = g.way() == Way.MACHINED;
         return g.held(
                 cut ? Limit.CUTTER : Limit.LEAST_GAP,
-                least -> g.gaps().thinner(least).stream()
+                least -> g.gaps(least).thinner(least).stream()
                         // a bore isn't milled
                         .filter(w -> !cut || w.at().face() != w.to().face() || !ShapeRules.bore(g.face(w.at())))
                         .map(w -> of(
