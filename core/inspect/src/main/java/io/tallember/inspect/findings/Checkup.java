@@ -57,6 +57,10 @@ public record Checkup(Making making, List<Finding> findings, List<Rule> clear, L
         if (g.bodies().isEmpty()) {
             notes.add("There is no body to look at.");
         }
+        if (making.way() == Making.Way.MACHINED && !g.bodies().isEmpty()) {
+            notes.add(
+                    "Inside corners are judged for a cutter that comes along the pull; turn it to judge another setting.");
+        }
         notes.addAll(g.notes());
         return new Checkup(making, List.copyOf(all), List.copyOf(clear), List.copyOf(notes), complete);
     }
