@@ -22,7 +22,7 @@ public final class Probe {
     /** Fine enough that an outline's chord is hardly beside it. */
     public static final MeshQuality QUALITY = new MeshQuality(0.01, Math.toRadians(6));
 
-    /** What turns to a place by more than two thirds of a right angle past square, as a cosine, lies opposite. */
+    /** What turns to a place by more than a third of a right angle past square, as a cosine, lies opposite. */
     private static final double OPPOSITE = -0.5;
     /** The same for triangles, whose normals are only near those of their face. */
     private static final double ROUGHLY = -0.35;
@@ -63,6 +63,21 @@ public final class Probe {
     /** All faces, body after body. */
     public List<Face> faces() {
         return faces;
+    }
+
+    /** Faces that no ray and no ball meets, since they couldn't be meshed. */
+    public List<Face> unseen() {
+        boolean[] met = new boolean[faces.size()];
+        for (int t = 0; t < triangles.size(); t++) {
+            met[triangles.face(t)] = true;
+        }
+        List<Face> out = new ArrayList<>();
+        for (int f = 0; f < met.length; f++) {
+            if (!met[f]) {
+                out.add(faces.get(f));
+            }
+        }
+        return out;
     }
 
     /** The number of the body of a face, by its number. */

@@ -1,6 +1,8 @@
 package io.tallember.exchange.mesh;
 
+import io.tallember.geometry.Vec3;
 import io.tallember.solid.Edge;
+import io.tallember.solid.mesh.EdgeLine;
 import io.tallember.solid.mesh.FaceMesh;
 import io.tallember.solid.mesh.MeshQuality;
 import io.tallember.solid.mesh.Tessellator;
@@ -61,7 +63,9 @@ public final class GltfWriter {
             material(materials, b.name(), b.shown(), 0.7);
             ArrayNode parts = meshes.addObject().put("name", b.name()).putArray("primitives");
             faces(parts.addObject(), b, colour);
-            edges(parts.addObject(), b);
+            if (!b.body().edges().isEmpty()) {
+                edges(parts.addObject(), b);
+            }
         }
         root.set("accessors", accessors);
         root.set("bufferViews", views);
@@ -113,12 +117,9 @@ public final class GltfWriter {
     private void edges(ObjectNode part, Handed b) {
         List<float[]> all = new ArrayList<>();
         for (Edge e : b.body().edges()) {
-            int n = Math.max(1, (e.curve().breaks(e.range()).length - 1) * 12);
-            boolean straight = e.curve() instanceof io.tallember.geometry.Line;
-            n = straight ? 1 : n;
-            for (int i = 0; i < n; i++) {
-                for (int k = i; k <= i + 1; k++) {
-                    var p = e.curve().point(e.range().at(k / (double) n));
+            Vec3[] line = EdgeLine.of(e, MeshQuality.EXPORT).points();
+            for (int i = 0; i + 1 < line.length; i++) {
+                for (Vec3 p : List.of(line[i], line[i + 1])) {
                     all.add(new float[] {(float) p.x(), (float) p.y(), (float) p.z()});
                 }
             }

@@ -1,6 +1,7 @@
 package io.tallember.inspect.findings;
 
 import io.tallember.geometry.Patience;
+import io.tallember.geometry.Terms;
 import io.tallember.part.Making;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.StepOutcome;
@@ -19,9 +20,6 @@ import java.util.Map;
  * @param complete whether the whole part was there to be looked at
  */
 public record Checkup(Making making, List<Finding> findings, List<Rule> clear, List<String> notes, boolean complete) {
-    /** Of one rule the worst so many are told; a sentence tells how many more there are. */
-    private static final int MOST_OF_ONE = 12;
-
     /** Looks at a part as far as it is built. */
     public static Checkup of(PartState state, Making making) {
         Ground g = new Ground(state, making, state.solids());
@@ -33,16 +31,12 @@ public record Checkup(Making making, List<Finding> findings, List<Rule> clear, L
                 continue;
             }
             Patience.check();
+            int told = g.notes().size();
             List<Finding> found = g.bodies().isEmpty() ? List.of() : alike(r.look(g, each));
-            if (found.isEmpty()) {
+            if (found.isEmpty() && g.notes().size() == told) {
                 clear.add(r);
             }
-            if (found.size() > MOST_OF_ONE) {
-                g.notes()
-                        .add("Of " + found.size() + " places of one kind (" + r.word() + ") the " + MOST_OF_ONE
-                                + " worst are told.");
-            }
-            all.addAll(found.subList(0, Math.min(MOST_OF_ONE, found.size())));
+            all.addAll(found);
         }
         all.sort(Comparator.comparing(f -> !f.stops()));
         boolean complete = state.sound();
@@ -61,6 +55,11 @@ public record Checkup(Making making, List<Finding> findings, List<Rule> clear, L
             notes.add(
                     "Inside corners are judged for a cutter that comes along the pull; turn it to judge another setting.");
         }
+        long unseen = each.stream().mapToLong(x -> x.probe().unseen().size()).sum();
+        if (unseen > 0) {
+            notes.add((unseen == 1 ? "A face" : unseen + " faces")
+                    + " couldn't be meshed, so walls, gaps and leans weren't looked at there.");
+        }
         notes.addAll(g.notes());
         return new Checkup(making, List.copyOf(all), List.copyOf(clear), List.copyOf(notes), complete);
     }
@@ -69,8 +68,8 @@ public record Checkup(Making making, List<Finding> findings, List<Rule> clear, L
     private static List<Finding> alike(List<Finding> all) {
         Map<List<Object>, List<Finding>> by = new LinkedHashMap<>();
         for (Finding f : all) {
-            long measured = Double.isNaN(f.measured()) ? -1 : Math.round(f.measured() * 1e4);
-            List<Object> same = f.step().isEmpty() ? List.of(f) : List.of(f.step(), f.stops(), measured);
+            String told = Terms.told(f.sentence(), Terms.Telling.PLAIN);
+            List<Object> same = List.of(f.step(), f.stops(), told);
             by.computeIfAbsent(same, k -> new ArrayList<>()).add(f);
         }
         return by.values().stream().map(Finding::together).toList();
