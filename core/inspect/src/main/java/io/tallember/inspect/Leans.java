@@ -9,6 +9,7 @@ import io.tallember.inspect.Probe.Place;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,8 +22,10 @@ import java.util.function.DoubleUnaryOperator;
  * faces, and cylinders and cones along the pull, lean alike everywhere, exactly.
  */
 public final class Leans {
-    /** A face whose lean changes by more, in radians, only passes through being upright. */
+    /** A face whose lean changes by more, in radians, may only pass through being upright. */
     private static final double TURNS = Math.toRadians(6);
+    /** A ball has the sine of an angle as its share that leans less; what has so many times more doesn't just pass. */
+    private static final double PASSING = 3;
     /** Off a surface a ray begins by so much, in mm, that it clears the triangles beside where it comes from. */
     private static final double OFF = 3 * Probe.QUALITY.chord();
     /** Faces that lean by less, in radians, are upright: they let go either way. */
@@ -59,28 +62,31 @@ public final class Leans {
      */
     public record Steep(int face, double lean, Vec3 at) {}
 
-    /** Faces all of which lean less than an angle either way, or a part of which does and none more than a little more. */
+    /**
+     * Faces a part of which leans less than an angle either way; but for those that only pass through being upright, as rounds do, on
+     * a small share of themselves.
+     */
     public List<Steep> steep(double least) {
-        Map<Integer, double[]> range = new LinkedHashMap<>();
-        Map<Integer, Vec3> where = new LinkedHashMap<>();
-        for (Place p : samples.all()) {
-            double a = lean(p);
-            double[] r = range.computeIfAbsent(
-                    p.face(), k -> new double[] {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY});
-            if (Math.abs(a) <= Math.min(Math.abs(r[0]), Math.abs(r[1]))) {
-                where.put(p.face(), p.at());
-            }
-            r[0] = Math.min(r[0], a);
-            r[1] = Math.max(r[1], a);
-        }
+        Map<Integer, List<Place>> by = new LinkedHashMap<>();
+        samples.all()
+                .forEach(p ->
+                        by.computeIfAbsent(p.face(), k -> new ArrayList<>()).add(p));
         List<Steep> out = new ArrayList<>();
-        range.forEach((f, r) -> {
-            double lean = r[0] <= 0 && r[1] >= 0 ? 0 : Math.min(Math.abs(r[0]), Math.abs(r[1]));
-            if (even(probe.faces().get(f))) {
-                lean = Math.abs(0.5 * (r[0] + r[1]));
-            }
-            if (r[1] - r[0] < TURNS && lean < least - 1e-9) {
-                out.add(new Steep(f, lean, where.get(f)));
+        by.forEach((f, places) -> {
+            double[] r = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
+            places.forEach(p -> take(r, lean(p)));
+            Place worst = places.stream()
+                    .min(Comparator.comparingDouble(p -> Math.abs(lean(p))))
+                    .orElseThrow();
+            double lean = even(probe.faces().get(f))
+                    ? Math.abs(0.5 * (r[0] + r[1]))
+                    : r[0] <= 0 && r[1] >= 0 ? 0 : Math.abs(lean(worst));
+            long little = places.stream()
+                    .filter(p -> Math.abs(lean(p)) < least - 1e-9)
+                    .count();
+            boolean much = r[1] - r[0] < TURNS || little >= PASSING * Math.sin(least) * places.size();
+            if (much && lean < least - 1e-9) {
+                out.add(new Steep(f, lean, worst.at()));
             }
         });
         return out;
@@ -131,7 +137,7 @@ public final class Leans {
         return probe.ray(p.at().plus(OFF, p.outward()), way).to() == null;
     }
 
-    /** Places that are near each other, on one face or on faces beside each other. */
+    /** Places that are near each other: one face may be held in several places by several things. */
     private List<List<Place>> groups(List<Place> places) {
         List<List<Place>> out = new ArrayList<>();
         List<Place> left = new ArrayList<>(places);
@@ -141,7 +147,7 @@ public final class Leans {
             for (int i = 0; i < group.size(); i++) {
                 Place p = group.get(i);
                 left.removeIf(q -> {
-                    boolean beside = q.face() == p.face() || q.at().distance(p.at()) < near;
+                    boolean beside = q.at().distance(p.at()) < near;
                     if (beside) {
                         group.add(q);
                     }

@@ -100,7 +100,7 @@ public final class WallMap {
     public List<Wall> lumps(double limit) {
         List<Wall> all = new ArrayList<>();
         List<Wall> candidates = walls.stream()
-                .filter(w -> w.to() != null && w.mm() > limit - ABOUT)
+                .filter(w -> w.mm() > limit - ABOUT)
                 .sorted(Comparator.comparingDouble(w -> -w.mm()))
                 .toList();
         for (Wall w : candidates) {

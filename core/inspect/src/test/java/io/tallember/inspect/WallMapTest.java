@@ -149,6 +149,17 @@ class WallMapTest {
         assertThat(Math.abs(held.get(0).slide().dot(slide))).isCloseTo(1, within(1e-9));
     }
 
+    /** Two hooks over one plate that open to opposite sides are two undercuts with a slide each. */
+    @Test
+    void undercutsOverOneFaceAreSeveral() {
+        Body plate = box(0, 0, 0, 120, 30, 12);
+        Body left = plus(plus(plate, box(0, 0, 11, 6, 30, 13)), box(0, 0, 20, 21, 30, 4));
+        Body both = plus(plus(left, box(114, 0, 11, 6, 30, 13)), box(99, 0, 20, 21, 30, 4));
+        assertThat(leans(both).held())
+                .hasSize(2)
+                .allSatisfy(h -> assertThat(h.deep()).isCloseTo(15, within(1e-6)));
+    }
+
     static Stream<Arguments> free() {
         Body plate = box(0, 0, 0, 40, 30, 12);
         Frame lying = Frame.of(Vec3.ZERO, Vec3.X);

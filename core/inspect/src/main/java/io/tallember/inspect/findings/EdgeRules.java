@@ -2,6 +2,7 @@ package io.tallember.inspect.findings;
 
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Terms;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Making.Limit;
 import io.tallember.part.Making.Way;
@@ -47,7 +48,7 @@ final class EdgeRules {
     }
 
     private static boolean bore(Body b, Edge e) {
-        return b.facesOf(e).stream().allMatch(f -> hollow(f) && f.surface() instanceof Cylinder);
+        return b.facesOf(e).stream().allMatch(ShapeRules::bore);
     }
 
     private static boolean hollow(Face f) {
@@ -113,7 +114,7 @@ final class EdgeRules {
                             && c.radius() < wide / 2 - 1e-9
                             && !ShapeRules.allRound(f)) {
                         Vec3 at = f.region()
-                                .interiorPoint(io.tallember.geometry.Tolerance.DEFAULT)
+                                .interiorPoint(Tolerance.DEFAULT)
                                 .orElse(f.bounds().centre());
                         out.add(g.found(
                                 Rule.CORNER_TIGHT,

@@ -57,8 +57,10 @@ public final class Remedies {
         PartDocument doc = state.document();
         try {
             PartState then = rebuild.build(doc.replaced(doc.step(r.step()).sized(r.field(), r.value())));
+            // a fault that only goes by another name, or turns up beside, isn't mended
             boolean gone = f.rule().look(new Ground(then, making, then.solids()), Ground.each(then, making)).stream()
-                    .noneMatch(o -> o.faces().stream().anyMatch(f.faces()::contains));
+                    .allMatch(o -> o.faces().stream().noneMatch(f.faces()::contains)
+                            && now.findings().stream().anyMatch(o::noWorse));
             return gone && (then.sound() || !state.sound()) ? Optional.of(then) : Optional.empty();
         } catch (GeometryException e) {
             return Optional.empty();
