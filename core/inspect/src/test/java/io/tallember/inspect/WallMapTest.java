@@ -149,7 +149,7 @@ class WallMapTest {
         assertThat(Math.abs(held.get(0).slide().dot(slide))).isCloseTo(1, within(1e-9));
     }
 
-    /** Two hooks over one plate that open to opposite sides are two undercuts with a slide each. */
+    /** Two hooks over one plate are two undercuts; each stands in the other's way along it, so slides go across. */
     @Test
     void undercutsOverOneFaceAreSeveral() {
         Body plate = box(0, 0, 0, 120, 30, 12);
