@@ -157,7 +157,7 @@ class WallMapTest {
         Body both = plus(plus(left, box(114, 0, 11, 6, 30, 13)), box(99, 0, 20, 21, 30, 4));
         assertThat(leans(both).held())
                 .hasSize(2)
-                .allSatisfy(h -> assertThat(h.deep()).isCloseTo(15, within(1e-6)));
+                .allSatisfy(h -> assertThat(h.deep()).isCloseTo(30, within(1e-6)));
     }
 
     static Stream<Arguments> free() {
