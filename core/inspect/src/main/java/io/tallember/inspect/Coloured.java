@@ -94,7 +94,7 @@ public record Coloured(float[] positions, float[] normals, float[] values, int[]
     /** How places lean against a pull, in radians. */
     public static Coloured leans(Probe probe, Vec3 pull) {
         Vec3 along = pull.unit();
-        return of(probe, p -> Math.asin(Math.max(-1, Math.min(1, p.outward().dot(along)))));
+        return of(probe, p -> Leans.lean(p, along));
     }
 
     private static Coloured of(Probe probe, ToDoubleFunction<Place> value) {
@@ -112,15 +112,8 @@ public record Coloured(float[] positions, float[] normals, float[] values, int[]
 
     /** A triangle in rows along its longest side, as many as it is high, each of as many pieces as it is long. */
     private static void divided(Triangles ts, int t, double side, Builder b) {
-        int longest = 0;
-        double most = 0;
-        for (int c = 0; c < 3; c++) {
-            double l = ts.corner(t, c).distance(ts.corner(t, (c + 1) % 3));
-            if (l > most) {
-                most = l;
-                longest = c;
-            }
-        }
+        int longest = ts.longest(t);
+        double most = ts.length(t, longest);
         if (most == 0) {
             return;
         }

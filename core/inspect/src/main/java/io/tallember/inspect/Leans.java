@@ -2,7 +2,6 @@ package io.tallember.inspect;
 
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
-import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe.Place;
@@ -26,8 +25,8 @@ public final class Leans {
     private static final double TURNS = Math.toRadians(6);
     /** A ball has the sine of an angle as its share that leans less; what has so many times more doesn't just pass. */
     private static final double PASSING = 3;
-    /** Off a surface a ray begins by so much, in mm, that it clears the triangles beside where it comes from. */
-    private static final double OFF = 3 * Probe.QUALITY.chord();
+    /** Off a surface a ray begins by so many times what triangles are off, that it clears those beside where it comes from. */
+    private static final double OFF = 3;
     /** Faces that lean by less, in radians, are upright: they let go either way. */
     private static final double UPRIGHT = Math.toRadians(0.01);
 
@@ -52,6 +51,11 @@ public final class Leans {
     }
 
     public double lean(Place p) {
+        return lean(p, pull);
+    }
+
+    /** @param pull of unit length */
+    static double lean(Place p, Vec3 pull) {
         return Math.asin(Math.max(-1, Math.min(1, p.outward().dot(pull))));
     }
 
@@ -125,7 +129,6 @@ public final class Leans {
     }
 
     private boolean blocked(Place p) {
-        Patience.check();
         double a = lean(p);
         if (Math.abs(a) < UPRIGHT) {
             return !free(p, pull) && !free(p, pull.negated());
@@ -134,7 +137,7 @@ public final class Leans {
     }
 
     private boolean free(Place p, Vec3 way) {
-        return probe.ray(p.at().plus(OFF, p.outward()), way).to() == null;
+        return probe.ray(p.at().plus(OFF * probe.off(), p.outward()), way).to() == null;
     }
 
     /** Places that are near each other: one face may be held in several places by several things. */

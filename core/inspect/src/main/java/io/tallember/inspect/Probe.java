@@ -1,5 +1,6 @@
 package io.tallember.inspect;
 
+import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec2;
@@ -85,6 +86,11 @@ public final class Probe {
         return bodyOf.get(face);
     }
 
+    /** How far triangles may be off their faces, in mm. */
+    double off() {
+        return slack;
+    }
+
     Triangles triangles() {
         return triangles;
     }
@@ -116,6 +122,7 @@ public final class Probe {
 
     /** What a ray hits first, farther than a hair from where it begins. */
     public Reach ray(Vec3 from, Vec3 direction) {
+        Patience.check();
         double[] far = new double[1];
         Vec3 d = direction.unit();
         int t = triangles.hit(from, d, 2 * slack, far);
@@ -154,18 +161,18 @@ public final class Probe {
         return ball(p, p.outward().negated(), true, true);
     }
 
-    /** As {@link #outside}, quicker, and no wider than so much; wider ones are told as nothing. */
+    /** As {@link #outside}, by the triangles alone. */
     Reach outsideAbout(Place p, double upTo) {
         return ball(p, p.outward(), true, true, upTo);
     }
 
-    Reach outside(Place p, double upTo) {
+    /**
+     * The ball outside that touches a place and the nearest of what lies opposite: how wide the gap is there.
+     *
+     * @param upTo in mm: a wider one is told as nothing
+     */
+    public Reach outside(Place p, double upTo) {
         return ball(p, p.outward(), true, false, upTo);
-    }
-
-    /** The ball outside that touches a place and the nearest of what lies opposite: how wide the gap is there. */
-    public Reach outside(Place p) {
-        return ball(p, p.outward(), true, false);
     }
 
     /** The largest ball inside the material that touches a place, whatever stops it. */
@@ -178,6 +185,7 @@ public final class Probe {
     }
 
     private Reach ball(Place p, Vec3 into, boolean opposite, boolean about, double upTo) {
+        Patience.check();
         Vec3 n = p.outward();
         IntPredicate wanted = opposite ? t -> normals[t].dot(n) < ROUGHLY : t -> true;
         double still = about ? slack / 4 : STILL;

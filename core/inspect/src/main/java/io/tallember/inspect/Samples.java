@@ -55,15 +55,8 @@ public final class Samples {
 
     private void over(int t) {
         Triangles ts = probe.triangles();
-        int longest = 0;
-        double most = 0;
-        for (int c = 0; c < 3; c++) {
-            double l = ts.corner(t, c).distance(ts.corner(t, (c + 1) % 3));
-            if (l > most) {
-                most = l;
-                longest = c;
-            }
-        }
+        int longest = ts.longest(t);
+        double most = ts.length(t, longest);
         if (most == 0) {
             return;
         }

@@ -144,6 +144,20 @@ final class Triangles {
         return new Vec3(at[i], at[i + 1], at[i + 2]);
     }
 
+    /** The corner from which its longest side goes on to the next one. */
+    int longest(int triangle) {
+        int best = 0;
+        for (int c = 1; c < 3; c++) {
+            best = length(triangle, c) > length(triangle, best) ? c : best;
+        }
+        return best;
+    }
+
+    /** How long the side from a corner to the next one is. */
+    double length(int triangle, int c) {
+        return corner(triangle, c).distance(corner(triangle, (c + 1) % 3));
+    }
+
     /** Not of unit length. */
     Vec3 normal(int t) {
         Vec3 a = corner(t, 0);

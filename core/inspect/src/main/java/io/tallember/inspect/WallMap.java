@@ -1,6 +1,5 @@
 package io.tallember.inspect;
 
-import io.tallember.geometry.Patience;
 import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe.Place;
 import io.tallember.inspect.Probe.Reach;
@@ -58,7 +57,6 @@ public final class WallMap {
     }
 
     private Wall wall(Place p) {
-        Patience.check();
         return wall(p, upTo > 0 ? probe.outsideAbout(p, upTo) : probe.insideAbout(p));
     }
 
@@ -73,21 +71,25 @@ public final class WallMap {
     /** Where walls are thinner than a limit: for each pair of faces opposite each other the thinnest place, exactly; thinnest first. */
     public List<Wall> thinner(double limit) {
         Comparator<Wall> order = Comparator.comparingDouble(Wall::mm);
-        Map<List<Integer>, Wall> by = new LinkedHashMap<>();
+        Map<List<Integer>, List<Wall>> by = new LinkedHashMap<>();
         for (Wall w : walls) {
             if (w.to() != null && w.mm() < limit + ABOUT) {
                 List<Integer> pair =
                         List.of(Math.min(w.at().face(), w.to().face()), Math.max(w.at().face(), w.to().face()));
-                by.merge(pair, w, (a, b) -> order.compare(a, b) <= 0 ? a : b);
+                by.computeIfAbsent(pair, k -> new ArrayList<>()).add(w);
             }
         }
         List<Wall> out = new ArrayList<>();
-        for (Wall w : by.values()) {
-            Place p = samples.least(w.at(), this::told);
-            Wall exact = wall(p, exact(p));
-            if (exact.mm() < limit - SAME) {
-                out.add(exact);
-            }
+        for (List<Wall> pair : by.values()) {
+            // where faces lie hardly opposite, the exact ball may be stopped by nothing
+            pair.stream()
+                    .sorted(order)
+                    .filter(w -> !Double.isNaN(told(w.at())))
+                    .findFirst()
+                    .map(w -> samples.least(w.at(), this::told))
+                    .map(p -> wall(p, exact(p)))
+                    .filter(w -> w.mm() < limit - SAME)
+                    .ifPresent(out::add);
         }
         out.sort(order);
         return out;

@@ -62,7 +62,7 @@ class ProbeTest {
         for (double z : new double[] {0.5, 7.3, 19.9}) {
             thick(p, TILTED.point(10, 2, z), 2, 1e-6);
             thick(p, TILTED.point(5, 6, z), 2, 1e-6);
-            assertThat(p.outside(at(p, TILTED.point(5, 6, z))).mm()).isCloseTo(16, within(0.01));
+            assertThat(p.outside(at(p, TILTED.point(5, 6, z)), 100).mm()).isCloseTo(16, within(0.01));
         }
         Body hollow = Fuse.subtract(
                         List.of(Primitive.sphere(TILTED, 9, "s1", TOL)),
@@ -74,7 +74,7 @@ class ProbeTest {
         thick(q, TILTED.point(1, 2, 3), 1.5, 1e-6);
         Probe ring = new Probe(List.of(Primitive.torus(TILTED, 12, 3, "s1", TOL)));
         thick(ring, TILTED.point(20, 0, 1), 6, 0.01);
-        assertThat(ring.outside(at(ring, TILTED.point(8.9, 0, 0))).mm()).isCloseTo(18, within(0.02));
+        assertThat(ring.outside(at(ring, TILTED.point(8.9, 0, 0)), 100).mm()).isCloseTo(18, within(0.02));
     }
 
     /** In a wedge a ball that touches one side far enough from its edge touches the other; leaning sides are no obstacle. */

@@ -137,7 +137,7 @@ public record Making(Way way, Vec3 pull, Map<Limit, Double> limits, Map<String, 
         accepted = Map.copyOf(accepted);
         limits.forEach((l, v) -> l.read(l.written(v), "A limit"));
         if (!(Math.abs(pull.length() - 1) < 1e-9)) {
-            throw Refusal.of("The direction of the pull must have a length.");
+            throw Refusal.of("The direction of the pull must be of length one, such as [0, 0, 1].");
         }
         for (String why : accepted.values()) {
             if (why.isBlank() || why.length() > LONGEST_REASON) {
