@@ -1,5 +1,6 @@
 package io.tallember.inspect;
 
+import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Plane;
@@ -168,13 +169,27 @@ public final class Leans {
         Vec3 best = null;
         double deep = Double.POSITIVE_INFINITY;
         for (Vec3 way : ways(group)) {
-            double reach = group.stream().allMatch(p -> free(p, way)) ? deep(group, faces, way) : deep;
-            if (reach < deep - SAME) {
+            if (!group.stream().allMatch(p -> free(p, way))) {
+                continue;
+            }
+            double reach = deep(group, faces, way);
+            boolean nearer =
+                    best != null && Math.abs(reach - deep) <= SAME && out(group, way) > out(group, best) + SAME;
+            if (reach < deep - SAME || nearer) {
                 deep = reach;
                 best = way;
             }
         }
         return new Held(faces, group.get(0).at(), best, best == null ? Double.NaN : deep);
+    }
+
+    /** How far along a direction places lie from the middle: of slides to both sides that one is meant that is soon out. */
+    private double out(List<Place> group, Vec3 way) {
+        Box3 box = Box3.EMPTY;
+        for (Face f : probe.faces()) {
+            box = box.with(f.bounds());
+        }
+        return group.get(0).at().minus(box.centre()).dot(way);
     }
 
     /** How far a slide along a direction reaches into what is held. */

@@ -2,7 +2,6 @@ package io.tallember.inspect.findings;
 
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Terms;
-import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Making.Limit;
 import io.tallember.part.Making.Way;
@@ -49,10 +48,6 @@ final class EdgeRules {
 
     private static boolean bore(Body b, Edge e) {
         return b.facesOf(e).stream().allMatch(ShapeRules::bore);
-    }
-
-    private static boolean hollow(Face f) {
-        return f.surface() instanceof Cylinder && !f.sense();
     }
 
     static List<Finding> sharpOutside(Ground g) {
@@ -104,32 +99,28 @@ final class EdgeRules {
 
     /** Hollow rounds along the cutter, other than bores, that are tighter than it. */
     static List<Finding> tightInside(Ground g) {
-        return g.held(Limit.CUTTER, wide -> {
-            List<Finding> out = new ArrayList<>();
-            for (Body b : g.bodies()) {
-                for (Face f : b.faces()) {
-                    if (hollow(f)
-                            && f.surface() instanceof Cylinder c
+        return g.held(
+                Limit.CUTTER,
+                wide -> g.ofFaces((b, f) -> {
+                    boolean round = f.surface() instanceof Cylinder c
+                            && !f.sense()
                             && Math.abs(c.frame().z().dot(g.pull())) > ALONG
                             && c.radius() < wide / 2 - 1e-9
-                            && !ShapeRules.allRound(f)) {
-                        Vec3 at = f.region()
-                                .interiorPoint(Tolerance.DEFAULT)
-                                .orElse(f.bounds().centre());
-                        out.add(g.found(
-                                Rule.CORNER_TIGHT,
-                                true,
-                                "This inside corner has a radius of " + Terms.length(c.radius()) + "; a cutter of "
-                                        + Terms.length(wide) + " leaves " + Terms.length(wide / 2) + " or more.",
-                                c.radius(),
-                                wide / 2,
-                                Measure.LENGTH,
-                                List.of(at),
-                                List.of(g.key(b, f))));
+                            && !ShapeRules.bore(f);
+                    if (!round) {
+                        return null;
                     }
-                }
-            }
-            return out;
-        });
+                    double radius = ((Cylinder) f.surface()).radius();
+                    return g.found(
+                            Rule.CORNER_TIGHT,
+                            true,
+                            "This inside corner has a radius of " + Terms.length(radius) + "; a cutter of "
+                                    + Terms.length(wide) + " leaves " + Terms.length(wide / 2) + " or more.",
+                            radius,
+                            wide / 2,
+                            Measure.LENGTH,
+                            List.of(Ground.on(f)),
+                            List.of(g.key(b, f)));
+                }));
     }
 }

@@ -1,5 +1,6 @@
 package io.tallember.inspect.findings;
 
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Leans;
 import io.tallember.inspect.Probe;
@@ -19,6 +20,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.BiFunction;
+import java.util.function.DoubleFunction;
 
 /** A body, or several, as they are looked at: measured once, asked by all rules. */
 final class Ground {
@@ -98,6 +101,25 @@ final class Ground {
         return leans;
     }
 
+    /** What is found looking at one face after the other. */
+    List<Finding> ofFaces(BiFunction<Body, Face, Finding> by) {
+        List<Finding> out = new ArrayList<>();
+        for (Body b : bodies) {
+            for (Face f : b.faces()) {
+                Finding found = by.apply(b, f);
+                if (found != null) {
+                    out.add(found);
+                }
+            }
+        }
+        return out;
+    }
+
+    /** A place inside a face, to point at. */
+    static Vec3 on(Face f) {
+        return f.region().interiorPoint(Tolerance.DEFAULT).orElse(f.bounds().centre());
+    }
+
     Face face(Probe.Place p) {
         return probe().faces().get(p.face());
     }
@@ -142,7 +164,7 @@ final class Ground {
     }
 
     /** What a rule finds where its limit holds for the way. */
-    List<Finding> held(Limit limit, java.util.function.DoubleFunction<List<Finding>> by) {
+    List<Finding> held(Limit limit, DoubleFunction<List<Finding>> by) {
         return limit(limit).map(by::apply).orElse(List.of());
     }
 }

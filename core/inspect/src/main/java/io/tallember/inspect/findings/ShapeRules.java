@@ -1,5 +1,6 @@
 package io.tallember.inspect.findings;
 
+import io.tallember.geometry.Box3;
 import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Terms;
@@ -11,13 +12,11 @@ import io.tallember.part.Making.Way;
 import io.tallember.part.Measure;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
+import io.tallember.solid.Extents;
 import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.UvLoop;
 import io.tallember.solid.fuse.Fuse;
-import io.tallember.solid.mass.MassProperties;
-import java.math.BigDecimal;
-import java.math.MathContext;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -32,7 +31,7 @@ final class ShapeRules {
     private ShapeRules() {}
 
     /** Whether a hollow cylinder goes round far enough to be drilled. */
-    static boolean allRound(Face f) {
+    private static boolean allRound(Face f) {
         for (Loop l : f.loops()) {
             UvLoop uv = UvLoop.of(f.surface(), l.coedges());
             double[] u = uv.extent(false);
@@ -48,9 +47,9 @@ final class ShapeRules {
         return f.surface() instanceof Cylinder && !f.sense() && allRound(f);
     }
 
-    private static double[] along(Face f, Vec3 way) {
+    private static double[] along(List<Face> faces, Vec3 way) {
         double[] d = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
-        for (Coedge c : f.coedges()) {
+        for (Coedge c : faces.stream().flatMap(f -> f.coedges().stream()).toList()) {
             for (double s : new double[] {0, 0.25, 0.5, 0.75, 1}) {
                 double x = c.curve().point(c.range().at(s)).dot(way);
                 d[0] = Math.min(d[0], x);
@@ -60,40 +59,48 @@ final class ShapeRules {
         return d;
     }
 
+    /** A bore that others cross is as deep as all its pieces. */
     static List<Finding> deepHoles(Ground g) {
-        return g.held(Limit.HOLE_DEPTH, most -> {
-            List<Finding> out = new ArrayList<>();
-            for (Body b : g.bodies()) {
-                for (Face f : b.faces()) {
+        return g.held(
+                Limit.HOLE_DEPTH,
+                most -> g.ofFaces((b, f) -> {
                     if (!bore(f) || !(f.surface() instanceof Cylinder c)) {
-                        continue;
+                        return null;
                     }
-                    double[] d = along(f, c.frame().z());
+                    List<Face> pieces = b.faces().stream()
+                            .filter(o -> bore(o) && inLine(c, (Cylinder) o.surface()))
+                            .toList();
+                    Vec3 way = c.frame().z();
+                    double[] d = along(pieces, way);
                     double share = (d[1] - d[0]) / (2 * c.radius());
-                    if (share > most + SAME) {
-                        Vec3 mouth = c.frame().origin();
-                        Vec3 at = mouth.plus(
-                                d[1] - mouth.dot(c.frame().z()), c.frame().z());
-                        out.add(g.found(
-                                Rule.HOLE_DEEP,
-                                false,
-                                String.format(
-                                        Locale.ROOT,
-                                        "This hole of %s is %s deep, %.3g times as deep as wide; up to %.3g times is drilled without ado.",
-                                        Terms.length(2 * c.radius()),
-                                        Terms.length(d[1] - d[0]),
-                                        share,
-                                        most),
-                                share,
-                                most,
-                                Measure.PLAIN,
-                                List.of(at),
-                                List.of(g.key(b, f))));
+                    if (pieces.get(0) != f || share <= most + SAME) {
+                        return null;
                     }
-                }
-            }
-            return out;
-        });
+                    Vec3 foot = c.frame().origin();
+                    return g.found(
+                            Rule.HOLE_DEEP,
+                            false,
+                            String.format(
+                                    Locale.ROOT,
+                                    "This hole of %s is %s deep, %.3g times as deep as wide; up to %.3g times is drilled without ado.",
+                                    Terms.length(2 * c.radius()),
+                                    Terms.length(d[1] - d[0]),
+                                    share,
+                                    most),
+                            share,
+                            most,
+                            Measure.PLAIN,
+                            List.of(foot.plus(d[1] - foot.dot(way), way)),
+                            pieces.stream().map(o -> g.key(b, o)).toList());
+                }));
+    }
+
+    private static boolean inLine(Cylinder a, Cylinder b) {
+        Vec3 z = a.frame().z();
+        Vec3 between = b.frame().origin().minus(a.frame().origin());
+        return Math.abs(a.radius() - b.radius()) < SAME
+                && z.cross(b.frame().z()).length() < SAME
+                && between.cross(z).length() < SAME;
     }
 
     static List<Finding> hollows(Ground g) {
@@ -117,70 +124,46 @@ final class ShapeRules {
     }
 
     static List<Finding> tightBends(Ground g) {
-        return g.held(Limit.BEND_RADIUS, least -> {
-            List<Finding> out = new ArrayList<>();
-            for (Body b : g.bodies()) {
-                for (Face f : b.faces()) {
-                    if (f.surface() instanceof Torus t && f.sense() && t.major() / (2 * t.minor()) < least - SAME) {
-                        double share = t.major() / (2 * t.minor());
-                        out.add(g.found(
-                                Rule.BEND_TIGHT,
-                                true,
-                                String.format(
-                                        Locale.ROOT,
-                                        "This bend has a radius of %s, %.3g times the diameter of %s; %.3g times or more is asked for.",
-                                        Terms.length(t.major()),
-                                        share,
-                                        Terms.length(2 * t.minor()),
-                                        least),
-                                share,
-                                least,
-                                Measure.PLAIN,
-                                List.of(f.region()
-                                        .interiorPoint(TOL)
-                                        .orElse(t.frame().origin())),
-                                List.of(g.key(b, f))));
+        return g.held(
+                Limit.BEND_RADIUS,
+                least -> g.ofFaces((b, f) -> {
+                    if (!(f.surface() instanceof Torus t) || !f.sense()) {
+                        return null;
                     }
-                }
-            }
-            return out;
-        });
+                    double share = t.major() / (2 * t.minor());
+                    String sentence = String.format(
+                            Locale.ROOT,
+                            "This bend has a radius of %s, %.3g times the diameter of %s; %.3g times or more is asked for.",
+                            Terms.length(t.major()),
+                            share,
+                            Terms.length(2 * t.minor()),
+                            least);
+                    return share < least - SAME ? tight(g, Rule.BEND_TIGHT, sentence, share, least, b, f) : null;
+                }));
     }
 
     /** Straight pieces between two bends of the same thickness. */
     static List<Finding> shortStraights(Ground g) {
-        return g.held(Limit.STRAIGHT, least -> {
-            List<Finding> out = new ArrayList<>();
-            for (Body b : g.bodies()) {
-                for (Face f : b.faces()) {
+        return g.held(
+                Limit.STRAIGHT,
+                least -> g.ofFaces((b, f) -> {
                     if (!(f.surface() instanceof Cylinder c) || !f.sense() || bends(b, f, c.radius()) < 2) {
-                        continue;
+                        return null;
                     }
-                    double[] d = along(f, c.frame().z());
+                    double[] d = along(List.of(f), c.frame().z());
                     double share = (d[1] - d[0]) / (2 * c.radius());
-                    if (share < least - SAME) {
-                        out.add(g.found(
-                                Rule.STRAIGHT_SHORT,
-                                true,
-                                String.format(
-                                        Locale.ROOT,
-                                        "Between two bends only %s is straight, %.3g times the diameter; %.3g times or more can be"
-                                                + " gripped.",
-                                        Terms.length(d[1] - d[0]),
-                                        share,
-                                        least),
-                                share,
-                                least,
-                                Measure.PLAIN,
-                                List.of(f.region()
-                                        .interiorPoint(TOL)
-                                        .orElse(c.frame().origin())),
-                                List.of(g.key(b, f))));
-                    }
-                }
-            }
-            return out;
-        });
+                    String sentence = String.format(
+                            Locale.ROOT,
+                            "Between two bends only %s is straight, %.3g times the diameter; %.3g times or more can be gripped.",
+                            Terms.length(d[1] - d[0]),
+                            share,
+                            least);
+                    return share < least - SAME ? tight(g, Rule.STRAIGHT_SHORT, sentence, share, least, b, f) : null;
+                }));
+    }
+
+    private static Finding tight(Ground g, Rule rule, String sentence, double share, double least, Body b, Face f) {
+        return g.found(rule, true, sentence, share, least, Measure.PLAIN, List.of(Ground.on(f)), List.of(g.key(b, f)));
     }
 
     private static long bends(Body b, Face f, double radius) {
@@ -202,12 +185,14 @@ final class ShapeRules {
                 try {
                     List<Body> both = Fuse.intersect(List.of(all.get(i)), List.of(all.get(k)), TOL);
                     for (Body b : both) {
-                        MassProperties m = MassProperties.of(b);
+                        Box3 box = Extents.of(b);
+                        Vec3 wide = box.max().minus(box.min());
                         out.add(g.found(
                                 Rule.CLASH,
                                 true,
-                                "Two bodies lie in each other here, by " + cubic(m.volume()) + " mm³.",
-                                List.of(m.centroid()),
+                                "Two bodies lie in each other here, over " + Terms.length(wide.x()) + " × "
+                                        + Terms.length(wide.y()) + " × " + Terms.length(wide.z()) + ".",
+                                List.of(box.centre()),
                                 List.of(g.key(all.get(i), all.get(i).faces().get(0)))));
                     }
                 } catch (GeometryException e) {
@@ -216,13 +201,6 @@ final class ShapeRules {
             }
         }
         return out;
-    }
-
-    private static String cubic(double mm3) {
-        return BigDecimal.valueOf(mm3)
-                .round(new MathContext(4))
-                .stripTrailingZeros()
-                .toPlainString();
     }
 
     static List<Finding> loose(Ground g) {

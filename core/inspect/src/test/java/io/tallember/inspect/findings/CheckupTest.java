@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Terms;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Making;
@@ -202,11 +203,37 @@ class CheckupTest {
         Checkup apart = Checkup.of(state(box(0, 0, 0, 5, 5, 5), box(6, 0, 0, 5, 5, 5)), Making.USUAL);
         assertThat(apart.findings()).anyMatch(f -> f.rule() == Rule.LOOSE).noneMatch(f -> f.rule() == Rule.CLASH);
         Checkup in = Checkup.of(state(box(0, 0, 0, 5, 5, 5), box(4, 0, 0, 5, 5, 5)), Making.USUAL);
-        assertThat(in.findings().stream().filter(f -> f.rule() == Rule.CLASH).map(Finding::sentence))
-                .containsExactly("Two bodies lie in each other here, by 25 mm³.");
+        assertThat(in.findings().stream()
+                        .filter(f -> f.rule() == Rule.CLASH)
+                        .map(f -> Terms.told(f.sentence(), Terms.Telling.PLAIN)))
+                .containsExactly("Two bodies lie in each other here, over 1 mm × 5 mm × 5 mm.");
         Checkup empty = Checkup.of(state(), Making.USUAL);
         assertThat(empty.findings()).isEmpty();
         assertThat(empty.notes()).anyMatch(n -> n.contains("no body"));
+    }
+
+    /** Windows in two walls ask for slides from two sides: that isn't told as the same twice. A crossed bore is as deep as ever. */
+    @Test
+    void unlikeFaultsAreToldApart() {
+        Body windows = minus(tray(3), box(-1, 10, 6, 5, 8, 3), box(36, 10, 6, 5, 8, 3));
+        List<Finding> held = Checkup.of(state(windows), Making.USUAL).findings().stream()
+                .filter(f -> f.rule() == Rule.UNDERCUT)
+                .toList();
+        assertThat(held).hasSize(2).extracting(Finding::sentence).doesNotHaveDuplicates();
+        Body crossed = minus(box(0, 0, 0, 40, 30, 50), rod(20, 15, -1, Vec3.Z, 2, 60), box(-1, 5, 20, 60, 20, 6));
+        assertThat(Checkup.of(state(crossed), Making.USUAL.by(Way.MACHINED)).findings())
+                .filteredOn(f -> f.rule() == Rule.HOLE_DEEP)
+                .singleElement()
+                .satisfies(f -> assertThat(f.measured()).isCloseTo(12.5, within(1e-9)));
+        // none is left out, however many there are
+        List<Body> slots = new ArrayList<>();
+        for (int i = 0; i < 15; i++) {
+            slots.add(box(2 + 5 * i, -1, 4, 1 + 0.1 * i, 40, 20));
+        }
+        Body comb = minus(box(0, 0, 0, 80, 30, 12), slots.toArray(Body[]::new));
+        assertThat(Checkup.of(state(comb), Making.USUAL.by(Way.MACHINED)).findings())
+                .filteredOn(f -> f.rule() == Rule.GAP_NARROW)
+                .hasSize(15);
     }
 
     private static PartDocument sample(String name) throws Exception {
