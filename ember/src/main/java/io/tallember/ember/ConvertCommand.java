@@ -1,9 +1,9 @@
 package io.tallember.ember;
 
 import io.tallember.exchange.StepWriter;
-import io.tallember.exchange.StlWriter;
 import io.tallember.exchange.mesh.GltfWriter;
 import io.tallember.exchange.mesh.Handed;
+import io.tallember.exchange.mesh.StlWriter;
 import io.tallember.exchange.mesh.ThreeMfWriter;
 import io.tallember.exchange.step.StepException;
 import io.tallember.geometry.GeometryException;

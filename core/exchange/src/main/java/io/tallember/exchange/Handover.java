@@ -2,6 +2,7 @@ package io.tallember.exchange;
 
 import io.tallember.exchange.mesh.GltfWriter;
 import io.tallember.exchange.mesh.Handed;
+import io.tallember.exchange.mesh.StlWriter;
 import io.tallember.exchange.mesh.ThreeMfWriter;
 import io.tallember.geometry.GeometryException;
 import io.tallember.part.Look;

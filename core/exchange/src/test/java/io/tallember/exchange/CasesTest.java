@@ -3,6 +3,7 @@ package io.tallember.exchange;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.exchange.mesh.StlWriter;
 import io.tallember.exchange.step.StepReader;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Tolerance;

@@ -2,6 +2,7 @@ package io.tallember.exchange;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.tallember.exchange.mesh.StlWriter;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;

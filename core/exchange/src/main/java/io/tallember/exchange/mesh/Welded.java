@@ -18,7 +18,7 @@ import java.util.Map;
  * @param triangles three point numbers each, counter-clockwise seen from outside
  */
 record Welded(List<float[]> points, List<int[]> triangles) {
-    /** The most triangles of a part. */
+    /** The most triangles of a file: 250 MB of STL. */
     static final int MOST = 5_000_000;
 
     private record Key(float x, float y, float z) {}
@@ -30,6 +30,14 @@ record Welded(List<float[]> points, List<int[]> triangles) {
      * @throws GeometryException BAD_VALUE when there would be more than five million triangles
      */
     static Welded of(Body body) {
+        return of(body, MOST, MOST);
+    }
+
+    /**
+     * @param left how many more triangles there may be
+     * @param most of the whole file, to be told
+     */
+    static Welded of(Body body, int left, int most) {
         List<float[]> points = new ArrayList<>();
         List<int[]> triangles = new ArrayList<>();
         Map<Key, Integer> known = new HashMap<>();
@@ -54,10 +62,10 @@ record Welded(List<float[]> points, List<int[]> triangles) {
                     triangles.add(new int[] {a, b, c});
                 }
             }
-            if (triangles.size() > MOST) {
+            if (triangles.size() > left) {
                 throw new GeometryException(
                         Reason.BAD_VALUE,
-                        "The mesh of this part has more than " + MOST
+                        "The mesh of this part has more than " + most
                                 + " triangles, which is more than a file of them can hold here. Hand over STEP, or fewer bodies.");
             }
         }

@@ -57,12 +57,12 @@ public final class Moulded {
     static Stand build(MouldedStep step, Stand before, List<String> notes) {
         Stand now = before;
         Planes.frame(step.on(), "this " + step.kind().toLowerCase(Locale.ROOT), before, notes);
-        if (step.feature() == MouldedStep.Feature.RIM
-                && !new Moulded(step, before, new ArrayList<>())
-                        .band(new ArrayList<>())
-                        .drawable()) {
-            return before.changed(
-                    step.id(), rimAsItIs(step, before, new ArrayList<>()).bodies());
+        if (step.feature() == MouldedStep.Feature.RIM) {
+            Moulded rim = new Moulded(step, before, new ArrayList<>());
+            Band band = rim.band();
+            if (!band.drawable()) {
+                return before.changed(step.id(), rim.asItIs(band).bodies());
+            }
         }
         // that its own steps change the face they stand on goes without saying
         List<String> unsaid = new ArrayList<>();
@@ -230,7 +230,7 @@ public final class Moulded {
     }
 
     private void rim() {
-        Band band = band(notes);
+        Band band = band();
         if (!band.drawable()) {
             throw Refusal.of(
                     "This rim follows free curves, which no sketch holds exactly. It stays one piece; its sizes are"
@@ -241,12 +241,10 @@ public final class Moulded {
     }
 
     /** A rim along free curves, which no sketch could hold: its band is pulled as it is. */
-    private static Stand rimAsItIs(MouldedStep step, Stand before, List<String> notes) {
-        Moulded m = new Moulded(step, before, notes);
-        Band band = m.band(notes);
-        double from = step.recess() ? -m.tall() : 0;
-        Body ring = Extrude.of(band.profile(), from, from + m.tall(), step.inner(2), "r1", TOL);
-        return Material.apply(step.inner(2), m.rimMode(), m.rimWord(), List.of(ring), before);
+    private Stand asItIs(Band band) {
+        double from = step.recess() ? -tall() : 0;
+        Body ring = Extrude.of(band.profile(), from, from + tall(), step.inner(2), "r1", TOL);
+        return Material.apply(step.inner(2), rimMode(), rimWord(), List.of(ring), before);
     }
 
     private String rimWord() {
@@ -276,10 +274,10 @@ public final class Moulded {
         }
     }
 
-    private Band band(List<String> told) {
+    private Band band() {
         SketchPlane.OnFace on = (SketchPlane.OnFace) step.on();
-        Face face = Planes.face(on, "this rim", before, told);
-        Frame frame = Planes.frame(on, "this rim", before, told);
+        Face face = Planes.face(on, "this rim", before, notes);
+        Frame frame = Planes.frame(on, "this rim", before, notes);
         Profile outline = FaceProfile.of(face, frame, "rim");
         if (!step.outer() && outline.holes().size() != 1) {
             throw new GeometryException(

@@ -1,4 +1,4 @@
-package io.tallember.exchange;
+package io.tallember.exchange.mesh;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
