@@ -280,8 +280,9 @@ export interface Mending {
   command: Command;
 }
 
-/** Surfaces with a number at each point, packed in base 64; and the limits. */
+/** Surfaces with a number at each point, packed in base 64; how many faces are missing; and the limits. */
 export interface Mapped {
+  unseen: number;
   maps: { positions: string; normals: string; values: string; triangles: string }[];
   limits: Record<string, number>;
 }

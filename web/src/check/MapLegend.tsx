@@ -11,7 +11,7 @@ export function MapLegend() {
   return (
     <div className="map-legend" data-testid="legend">
       <b>{by === "wall" ? `Wall thickness, ${unit}` : "Lean against the pull"}</b>
-      {!bands && <p>{why || "Measuring…"}</p>}
+      {(why || !bands) && <p>{why || "Measuring…"}</p>}
       <ul>
         {bands?.map((b) => (
           <li key={b.said}>

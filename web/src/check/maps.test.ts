@@ -23,6 +23,7 @@ it("ends its bands at the limits, in the part's unit, and marks what is wrong", 
 it("reads what is packed, and tells a blank from a number", () => {
   const pack = (a: Float32Array | Uint32Array) => btoa(String.fromCharCode(...new Uint8Array(a.buffer)));
   const [s] = surfaces({
+    unseen: 0,
     limits: {},
     maps: [
       {

@@ -42,13 +42,13 @@ export function wallBands(limits: Record<string, number>, unit: Unit): Bands {
   }));
 }
 
-/** What lets go along the pull, what the other way, and what does neither well enough. */
+/** What looks along the pull and leans enough, what looks the other way, and what leans too little. */
 export function leanBands(limits: Record<string, number>): Bands {
   const d = limits.draft_deg ?? 1;
   return [
-    { upTo: -d + 1e-4, colour: "--map-3", mark: "plain", said: `${d}° and more, backward` },
+    { upTo: -d + 1e-4, colour: "--map-3", mark: "plain", said: `${d}° and more, against it` },
     { upTo: d - 1e-4, colour: "--map-1", mark: "dots", said: `under ${d}°` },
-    { upTo: Infinity, colour: "--map-5", mark: "plain", said: `${d}° and more, along` },
+    { upTo: Infinity, colour: "--map-5", mark: "plain", said: `${d}° and more, along it` },
   ];
 }
 
@@ -80,7 +80,11 @@ export function useMapping(): void {
       (m) => {
         const bands = by === "wall" ? wallBands(m.limits, view.unit) : leanBands(m.limits);
         currentScene()?.colour(surfaces(m), bands);
-        useMap.setState({ bands, why: "" });
+        const missing = m.unseen === 1 ? "1 face" : `${m.unseen} faces`;
+        useMap.setState({
+          bands,
+          why: m.unseen > 0 ? `${missing} couldn't be meshed and aren't shown.` : "",
+        });
       },
       (e) => {
         if (e instanceof DOMException && e.name === "AbortError") return;

@@ -12,6 +12,7 @@ import io.tallember.part.Making;
 import io.tallember.part.Measure;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Kinds;
 import io.tallember.server.guard.Works;
@@ -24,6 +25,7 @@ import java.util.Base64;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -40,9 +42,10 @@ import tools.jackson.databind.node.ObjectNode;
 @RequestMapping("/api/parts/{id}")
 class CheckApi {
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
-    private static final int KEPT = 8;
+    private static final int KEPT = 4;
 
-    private record Known(long revision, Checkup checkup) {}
+    /** @param rebuild remembers what remedies were tried with */
+    private record Known(long revision, Checkup checkup, Rebuild rebuild) {}
 
     private final Workshop workshop;
     private final Works works;
@@ -59,6 +62,7 @@ class CheckApi {
     CheckApi(Workshop workshop, Works works) {
         this.workshop = workshop;
         this.works = works;
+        works.whenShort(known::clear);
     }
 
     /** The way of making with its limits, and what speaks against making the part so. */
@@ -67,18 +71,18 @@ class CheckApi {
         JsonNode n = PartFile.parse(body);
         return works.at(id, () -> {
             Context c = workshop.asked(id, revision(n));
-            return told(checked(id, revision(n), c), c).toString();
+            return told(checked(id, revision(n), c).checkup(), c).toString();
         });
     }
 
-    private Checkup checked(long id, long revision, Context c) {
+    private Known checked(long id, long revision, Context c) {
         Known k = known.get(id);
         if (k == null || k.revision() != revision) {
-            k = new Known(
-                    revision, Checkup.of(c.built().get(), c.doc().arrangement().making()));
+            Checkup now = Checkup.of(c.built().get(), c.doc().arrangement().making());
+            k = new Known(revision, now, Kinds.rebuild());
             known.put(id, k);
         }
-        return k.checkup();
+        return k;
     }
 
     /**
@@ -91,10 +95,10 @@ class CheckApi {
         JsonNode n = PartFile.parse(body);
         return works.at(id, () -> {
             Context c = workshop.asked(id, revision(n));
-            Checkup checkup = checked(id, revision(n), c);
-            Remedies remedies = new Remedies(Kinds.rebuild(), c.built().get(), checkup);
+            Known k = checked(id, revision(n), c);
+            Remedies remedies = new Remedies(k.rebuild(), c.built().get(), k.checkup());
             ObjectNode out = MAKE.objectNode();
-            checkup.findings().stream()
+            k.checkup().findings().stream()
                     .filter(f -> f.id().equals(n.path("found").asString("")))
                     .findFirst()
                     .map(remedies::tried)
@@ -106,7 +110,7 @@ class CheckApi {
 
     /**
      * The part's surface with a number at each point: {@code by} is {@code wall}, in mm, or {@code lean} against the pull, in degrees.
-     * Points, normals, values and triangles as little-endian floats and whole numbers in base 64; a value that isn't a number tells
+     * {@code unseen} faces couldn't be meshed and are missing. Points, normals, values and triangles as little-endian floats and whole numbers in base 64; a value that isn't a number tells
      * nothing.
      */
     @PostMapping(path = "/map", produces = PartApi.JSON)
@@ -117,9 +121,11 @@ class CheckApi {
             Making m = c.doc().arrangement().making();
             boolean wall = n.path("by").asString("").equals("wall");
             ArrayNode maps = MAKE.arrayNode();
+            int unseen = 0;
             // each body by itself: what lies beside it is none of its walls
             for (PartBody b : c.bodies()) {
                 Probe probe = new Probe(List.of(b.body()), MeshQuality.DISPLAY);
+                unseen += probe.unseen().size();
                 Coloured k = wall ? Coloured.walls(probe) : Coloured.leans(probe, m.pull());
                 maps.addObject()
                         .put("positions", packed(k.positions(), 1))
@@ -129,6 +135,7 @@ class CheckApi {
             }
             ObjectNode out = MAKE.objectNode();
             out.set("maps", maps);
+            out.put("unseen", unseen);
             ObjectNode limits = out.putObject("limits");
             m.all().forEach((l, v) -> limits.put(l.word(), l.written(v)));
             return out.toString();
@@ -150,7 +157,7 @@ class CheckApi {
     }
 
     private static void offer(ObjectNode out, Finding.Remedy r, Context c) {
-        String name = r.field().replaceAll("([A-Z])", " $1").toLowerCase(java.util.Locale.ROOT);
+        String name = r.field().replaceAll("([A-Z])", " $1").toLowerCase(Locale.ROOT);
         String value = Terms.told(told(r.measure(), r.value()), c.unit().telling(x -> x));
         out.put("said", "Make the " + name + " of " + c.name(r.step(), r.step()) + " " + value);
         out.put("but", sentence(r.but(), c));

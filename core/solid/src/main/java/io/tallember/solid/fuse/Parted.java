@@ -2,7 +2,6 @@ package io.tallember.solid.fuse;
 
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
-import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Extrusion;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.IntersectionCurve;
@@ -24,8 +23,8 @@ import java.util.List;
  * plane, however nearly their surfaces, carried on beyond it, touch. So a wall stands on the rim of a loft.
  */
 final class Parted {
-    /** Places at which it is looked whether a curve crosses a face. */
-    private static final int LOOKS = 64;
+    /** Places in each piece of a curve at which it is looked whether it crosses a face. */
+    private static final int LOOKS = 8;
 
     private final Tolerance tol;
 
@@ -40,12 +39,10 @@ final class Parted {
 
     /** Whether a face stands square on a plane that the other doesn't pass. */
     private boolean standsOff(Face upright, Face other) {
-        Vec3 up = upright.surface() instanceof Extrusion e
-                ? e.frame().z()
-                : upright.surface() instanceof Cylinder c ? c.frame().z() : null;
-        if (up == null) {
+        if (!(upright.surface() instanceof Extrusion pulled)) {
             return false;
         }
+        Vec3 up = pulled.frame().z();
         double lo = Double.POSITIVE_INFINITY;
         double hi = Double.NEGATIVE_INFINITY;
         for (Coedge c : upright.coedges()) {
@@ -84,10 +81,13 @@ final class Parted {
             return true;
         }
         Interval r = c.period() > 0 ? new Interval(0, c.period()) : ((IntersectionCurve) c).whole();
-        for (int i = 0; i < LOOKS; i++) {
-            Vec3 q = c.point(r.at((i + 0.37) / LOOKS));
-            if (box.contains(q) && within(f, q)) {
-                return true;
+        double[] stops = c.breaks(r);
+        for (int i = 0; i + 1 < stops.length; i++) {
+            for (int k = 0; k < LOOKS; k++) {
+                Vec3 q = c.point(stops[i] + (stops[i + 1] - stops[i]) * (k + 0.37) / LOOKS);
+                if (box.contains(q) && within(f, q)) {
+                    return true;
+                }
             }
         }
         return false;
