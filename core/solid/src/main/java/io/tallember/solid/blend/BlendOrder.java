@@ -7,8 +7,10 @@ import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 
 /** In which order outer and inner edges can be blended where they meet. */
@@ -19,28 +21,46 @@ public final class BlendOrder {
 
     /** The edges that needn't wait for others. */
     static List<Edge> first(Body body, List<Edge> edges) {
-        Set<Edge> waiting = new LinkedHashSet<>();
-        Set<Edge> odd = new LinkedHashSet<>();
-        Set<Vertex> ends = new LinkedHashSet<>();
-        edges.forEach(e -> ends.addAll(List.of(e.start(), e.end())));
-        for (Vertex v : ends) {
-            List<Edge> here = body.edges().stream()
-                    .filter(e -> e.start() == v || e.end() == v)
-                    .filter(e -> !Edges.smooth(body, e))
-                    .toList();
+        Map<Edge, Edge> group = new IdentityHashMap<>();
+        edges.forEach(e -> group.put(e, e));
+        List<Edge[]> before = new ArrayList<>();
+        for (Vertex v : ends(edges)) {
+            List<Edge> here =
+                    body.edgesAt(v).stream().filter(e -> !Edges.smooth(body, e)).toList();
             List<Edge> outer = here.stream().filter(e -> Edges.convex(body, e)).toList();
             List<Edge> inner = here.stream().filter(e -> !Edges.convex(body, e)).toList();
-            if (here.size() != 3 || outer.isEmpty() || inner.isEmpty()) {
-                continue;
+            boolean cusp = here.size() == 2 && body.edgesAt(v).size() > 2;
+            if ((cusp || here.size() == 3) && !outer.isEmpty() && !inner.isEmpty()) {
+                List<Edge> alone = outer.size() == 1 && !cusp ? outer : inner;
+                for (Edge later : alone == outer ? inner : outer) {
+                    if (edges.contains(alone.get(0)) && edges.contains(later)) {
+                        before.add(new Edge[] {alone.get(0), later});
+                    }
+                }
+                outer = alone == outer ? List.of() : outer;
+                inner = alone == inner ? List.of() : inner;
             }
-            List<Edge> alone = outer.size() == 1 ? outer : inner;
-            if (edges.contains(alone.get(0))) {
-                odd.add(alone.get(0));
-                (alone == outer ? inner : outer)
-                        .stream().filter(edges::contains).forEach(waiting::add);
+            // what meets in a corner of its own kind goes with it, so that the corner is made at once
+            for (List<Edge> alike : List.of(outer, inner)) {
+                List<Edge> picked = alike.stream().filter(edges::contains).toList();
+                picked.forEach(e -> group.put(root(group, e), root(group, picked.get(0))));
             }
         }
-        // what meets a waiting edge waits with it, so that their corner is made at once
+        Set<Edge> waiting = new LinkedHashSet<>();
+        before.forEach(two -> waiting.add(root(group, two[1])));
+        List<Edge> ready =
+                edges.stream().filter(e -> !waiting.contains(root(group, e))).toList();
+        return ready.isEmpty() ? inCircles(edges, before) : ready;
+    }
+
+    /** Where each would wait for another: those that stand alone of their kind somewhere go first, without what meets the others. */
+    private static List<Edge> inCircles(List<Edge> edges, List<Edge[]> before) {
+        Set<Edge> odd = new LinkedHashSet<>();
+        Set<Edge> waiting = new LinkedHashSet<>();
+        before.forEach(two -> {
+            odd.add(two[0]);
+            waiting.add(two[1]);
+        });
         boolean again = true;
         while (again) {
             again = false;
@@ -51,6 +71,20 @@ public final class BlendOrder {
         }
         List<Edge> ready = edges.stream().filter(e -> !waiting.contains(e)).toList();
         return ready.isEmpty() ? edges : ready;
+    }
+
+    private static Set<Vertex> ends(List<Edge> edges) {
+        Set<Vertex> ends = new LinkedHashSet<>();
+        edges.forEach(e -> ends.addAll(List.of(e.start(), e.end())));
+        return ends;
+    }
+
+    private static Edge root(Map<Edge, Edge> group, Edge e) {
+        Edge at = e;
+        while (group.get(at) != at) {
+            at = group.get(at);
+        }
+        return at;
     }
 
     private static boolean meet(Edge a, Edge b) {

@@ -119,8 +119,8 @@ public final class Held {
                         sharp,
                         a,
                         b,
-                        new Spine.End(sharp.start(), null, 2 * wide),
-                        new Spine.End(sharp.end(), null, 2 * wide),
+                        new Spine.End(sharp.start(), null, false, 2 * wide),
+                        new Spine.End(sharp.end(), null, false, 2 * wide),
                         about)
                 .orElseThrow(() -> new GeometryException(
                         Reason.BAD_VALUE,

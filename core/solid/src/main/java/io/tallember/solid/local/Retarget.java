@@ -6,6 +6,7 @@ import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.IntersectionCurve;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
@@ -455,6 +456,16 @@ public final class Retarget {
         double t1 = s.curve.project(s.end.at);
         double lo = s.along ? t0 : t1;
         double hi = s.along ? t1 : t0;
+        if (s.curve instanceof IntersectionCurve c && !c.closed()) {
+            // a loop from a point where the surfaces touch back to it: that point is both ends
+            boolean loop = c.point(c.whole().lo()).distance(c.point(c.whole().hi())) <= tol.linear();
+            lo = loop && lo > tm && c.whole().hi() - lo <= tol.linear()
+                    ? c.whole().lo()
+                    : lo;
+            hi = loop && hi < tm && hi - c.whole().lo() <= tol.linear()
+                    ? c.whole().hi()
+                    : hi;
+        }
         if (period > 0) {
             lo = tm - period / 2 + floorMod(lo - tm + period / 2, period);
             hi = tm - period / 2 + floorMod(hi - tm + period / 2, period);

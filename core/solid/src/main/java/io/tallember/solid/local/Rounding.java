@@ -43,6 +43,9 @@ import java.util.function.ToDoubleBiFunction;
 public final class Rounding {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
+    /** Above this cosine between them the corner between two edges is so sharp that one's rail leaves the other far from it. */
+    private static final double SHARP = 0.5;
+
     private final Body body;
     private final Ball all;
     /** Corners that two vertices share, where a ball turns in one place. */
@@ -177,7 +180,8 @@ public final class Rounding {
             Seams.close(sheet, at.get(v), v);
             skin.sheets.add(sheet);
         });
-        if (!new Retarget(skin, TOL).fit().isEmpty()) {
+        boolean turned = !new Retarget(skin, TOL).fit().isEmpty();
+        if (turned) {
             return null;
         }
         Body out = skin.body(Face::origins, TOL.linear());
@@ -246,8 +250,14 @@ public final class Rounding {
             join(v, here, rest, own);
         } else if (here.size() == 2 && alike && rest.size() == 1 && own.size() == 3) {
             mitre(v, here, rest.get(0), own);
-        } else if (here.size() == 1 && rest.size() == 2 && rest.stream().anyMatch(this::smooth)) {
-            int which = smooth(rest.get(0)) ? 0 : 1;
+        } else if (here.size() == 1 && here.get(0).dies(v)) {
+            Seam edge = seamOf.get(here.get(0).edge);
+            Corner tip = edge.of.start() == v ? edge.start : edge.end;
+            own.replaceAll((f, c) -> tip);
+        } else if (here.size() == 1
+                && rest.size() == 2
+                && rest.stream().anyMatch(e -> runsOut(v, here.get(0), e, rest))) {
+            int which = runsOut(v, here.get(0), rest.get(0), rest) ? 0 : 1;
             runOut(v, here.get(0), rest.get(which), rest.get(1 - which), own);
         } else if (here.size() == 1 && rest.size() == 2) {
             for (Edge e : rest) {
@@ -255,6 +265,9 @@ public final class Rounding {
                         .filter(own::containsKey)
                         .findFirst()
                         .orElseThrow(Elsewhere::new);
+                if (outOf(e, v).dot(outOf(here.get(0).edge, v)) > SHARP) {
+                    own.get(side).at = here.get(0).railOver(e, v, side);
+                }
                 end(e, v, own.get(side));
             }
         } else {
@@ -264,6 +277,12 @@ public final class Rounding {
 
     private boolean smooth(Edge e) {
         return Retarget.smoothAlong(e, body.facesOf(e).get(0), body.facesOf(e).get(1));
+    }
+
+    /** Whether one of the two other edges at a strip's end is a smooth one while the other goes on from the strip's. */
+    private boolean runsOut(Vertex v, Strip s, Edge smooth, List<Edge> rest) {
+        Edge on = rest.get(rest.get(0) == smooth ? 1 : 0);
+        return smooth(smooth) && outOf(on, v).dot(outOf(s.edge, v)) < 1 - 1e-9;
     }
 
     /** A ball that touches all faces at once. */
@@ -424,13 +443,21 @@ public final class Rounding {
 
     /** The arc of the ball at a strip's end, from the one face to the other. */
     private Seam end(Strip s, Vertex v) {
-        Seam seam = arc(s, v, s.centreAt(v));
+        Vec3 c = s.centreAt(v);
+        Corner a = corner(v, s.f);
+        Corner b = corner(v, s.g);
+        // far from the edge's end the way across isn't known before it is worked out
+        boolean far = !s.isFlat() && Math.abs(a.at.distance(c) - b.at.distance(c)) > SHARP * s.radius;
+        Seam seam = far ? straight(a, b) : arc(s, v, c);
         s.ends.put(v, seam);
         return seam;
     }
 
     /** A strip that ends alone ends on the face across its edge's end. */
     private void across(Strip s, Vertex v) {
+        if (s.dies(v)) {
+            return;
+        }
         if (runOuts.containsKey(v)) {
             closeOff(s, v, runOuts.get(v));
             return;
@@ -456,11 +483,15 @@ public final class Rounding {
         return new Sheet(face(k, source), k, here.get(0).convex, 0);
     }
 
+    private static Seam straight(Corner a, Corner b) {
+        return Seams.added(Line.through(a.at, b.at), new Interval(0, a.at.distance(b.at)), a, b);
+    }
+
     private Seam arc(Strip s, Vertex v, Vec3 c) {
         Corner a = corner(v, s.f);
         Corner b = corner(v, s.g);
         if (s.isFlat()) {
-            return Seams.added(Line.through(a.at, b.at), new Interval(0, a.at.distance(b.at)), a, b);
+            return straight(a, b);
         }
         Vec3 x = a.at.minus(c);
         Circle k = new Circle(Frame.of(c, x.cross(b.at.minus(c)), x), x.length());
@@ -491,6 +522,9 @@ public final class Rounding {
 
     /** The seams at one end of a strip, from the corner on a face to the one on the other. */
     private void across(Strip s, Vertex v, Face from, List<Use> loop) {
+        if (s.dies(v)) {
+            return;
+        }
         List<Seam> left = new ArrayList<>(List.of(s.ends.get(v)));
         if (backs.containsKey(v) && backs.get(v).far == s) {
             left.add(backs.get(v).seam);

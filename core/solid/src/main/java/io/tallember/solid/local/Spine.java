@@ -70,9 +70,10 @@ final class Spine {
      * Where the way leads.
      *
      * @param at the centre where the next ball takes over, or null for where the ball is beside the vertex
+     * @param dies whether the two surfaces touch there
      * @param beyond how far it goes on past that, in mm
      */
-    record End(Vertex vertex, Vec3 at, double beyond) {}
+    record End(Vertex vertex, Vec3 at, boolean dies, double beyond) {}
 
     private IntersectionCurve followed(double mid, End start, End stop) {
         Vec3 p = edge.curve().point(mid);
@@ -144,7 +145,7 @@ final class Spine {
             double left = target.minus(from).dot(d);
             if (left <= h) {
                 Vec3 end = goal.at() == null ? beside(target, from.plus(Math.max(0, left), d)) : target;
-                Vec3 arrives = end == null ? null : way(end, to);
+                Vec3 arrives = end == null ? null : goal.dies() ? d : way(end, to);
                 boolean good = arrives != null
                         && end.minus(from).dot(d) > -1e-9
                         && end.distance(from) < 2 * h + 1e-6

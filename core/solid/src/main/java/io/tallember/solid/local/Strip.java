@@ -29,6 +29,10 @@ import java.util.Map;
 /** What an edge opens into: the face on which a ball rolls along both faces beside it, while its ends are still to be worked out. */
 final class Strip {
     private static final Tolerance TOL = Tolerance.DEFAULT;
+    /** By how much less than one the cosine between the faces at an end may be where the edge becomes smooth. */
+    private static final double SMOOTH = 1e-9;
+
+    private static final int LOOKS = 64;
 
     /** Thrown inside only: the quick way doesn't do here. */
     static final class Elsewhere extends RuntimeException {
@@ -201,13 +205,26 @@ final class Strip {
         return p.plus(convex ? -r : r, f.outward(p).plus(g.outward(p)));
     }
 
-    /** How far the ball's way is followed past an end: not at all where another ball takes over. */
+    /** How far the ball's way is followed past an end: not at all where another ball takes over, or the edge becomes smooth. */
     private Spine.End end(Vertex v) {
-        return new Spine.End(v, joints.get(v), joints.containsKey(v) ? 0 : 3 * ball.radius(v.point()));
+        boolean known = joints.containsKey(v) || dies(v);
+        return new Spine.End(v, known ? centreAt(v) : null, dies(v), known ? 0 : 3 * ball.radius(v.point()));
+    }
+
+    /** Whether the edge becomes smooth toward an end, where the ball touches both faces in the end itself. */
+    boolean dies(Vertex v) {
+        return flat == null
+                && !edge.closed()
+                && f.outward(v.point()).dot(g.outward(v.point())) > 1 - SMOOTH
+                && !Retarget.smoothAlong(edge, f, g);
     }
 
     /** The centre of the ball at an end of the edge. */
     Vec3 centreAt(Vertex v) {
+        if (dies(v)) {
+            double r = ball.radius(v.point());
+            return v.point().plus(convex ? -r : r, f.outward(v.point()));
+        }
         return joints.containsKey(v) ? joints.get(v) : centre(v.point());
     }
 
@@ -239,11 +256,42 @@ final class Strip {
 
     /** Where the ball at an end of the edge touches a face. */
     Vec3 contactAt(Face face, Vertex v) {
+        if (dies(v)) {
+            return v.point();
+        }
         return pivot == null && joints.containsKey(v) ? dropped(joints.get(v), face) : contact(face, v.point());
     }
 
     static Vec3 dropped(Vec3 p, Face f) {
         return p.plus(-f.surface().signedDistance(p), f.surface().gradient(p));
+    }
+
+    /** Where the line along which the ball touches a face leaves it over an edge that ends with this one, searched along that edge. */
+    Vec3 railOver(Edge other, Vertex v, Face face) {
+        boolean fromStart = other.start() == v;
+        for (int i = 1; i <= LOOKS; i++) {
+            double t = other.range().at(fromStart ? i / (double) LOOKS : 1 - i / (double) LOOKS);
+            if (beyondRail(other.curve().point(t), face)) {
+                double near = other.range().at(fromStart ? (i - 1) / (double) LOOKS : 1 - (i - 1) / (double) LOOKS);
+                double far = t;
+                for (int k = 0; k < 50; k++) {
+                    double mid = 0.5 * (near + far);
+                    if (beyondRail(other.curve().point(mid), face)) {
+                        far = mid;
+                    } else {
+                        near = mid;
+                    }
+                }
+                return other.curve().point(far);
+            }
+        }
+        throw new Elsewhere();
+    }
+
+    private boolean beyondRail(Vec3 p, Face face) {
+        Vec3 touched = contact(face, p);
+        Vec3 on = edge.curve().point(edge.curve().project(p));
+        return p.minus(touched).dot(touched.minus(on)) > 0;
     }
 
     /** Where the ball comes to touch an edge at one end of this one that lies in one of its faces, searched along that edge. */

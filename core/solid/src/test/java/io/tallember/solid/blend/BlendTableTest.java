@@ -38,7 +38,7 @@ class BlendTableTest {
     /** How many of the table can't be built yet. */
     private static final int REFUSED = 9;
 
-    private record Case(Body body, List<Edge> edges, double radius) {}
+    record Case(Body body, List<Edge> edges, double radius) {}
 
     private final Map<String, Case> cases = new LinkedHashMap<>();
 
@@ -295,6 +295,7 @@ class BlendTableTest {
         rounds();
         ends();
         new BlendCornersTable(this::put).all();
+        new BlendCastingTable(this::put).all();
         Map<String, String> refused = new TreeMap<>();
         List<String> wrong = new ArrayList<>();
         cases.forEach((name, c) -> {
@@ -314,7 +315,7 @@ class BlendTableTest {
         refused.values().forEach(why -> assertThat(why).endsWith("."));
     }
 
-    private static void judge(String name, Case c, List<String> wrong) {
+    static void judge(String name, Case c, List<String> wrong) {
         List<Body> out = Blend.edges(c.body(), c.edges(), Size.round(c.radius()), "blend");
         for (Body b : out) {
             if (!BodyCheck.deep(b, TOL).valid()) {
