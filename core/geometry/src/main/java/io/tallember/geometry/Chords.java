@@ -5,7 +5,7 @@ package io.tallember.geometry;
  * out, on the others the foot is refined by Newton's method.
  */
 final class Chords {
-    private static final int STEPS = 16;
+    private static final int STEPS = 24;
 
     /** The curve, evaluated on the stretch over one chord. */
     interface Stretch {
@@ -141,13 +141,26 @@ final class Chords {
 
     private double refined(Vec3 p, double lo, double hi, int i, double shift) {
         double t = foot(p, i, shift, lo, hi);
+        double before = 0;
+        double was = 0;
         for (int k = 0; k < STEPS; k++) {
             Vec3 x = curve.point(i, t - shift);
             Vec3 d = curve.derivative(i, t - shift, x);
             Vec3 bend = curve.second(i, t - shift);
             double rate = d.dot(d);
-            double curved = bend == null ? rate : rate - p.minus(x).dot(bend);
-            double step = p.minus(x).dot(d) / (curved > 0.1 * rate ? curved : rate);
+            double is = p.minus(x).dot(d);
+            double curved = rate;
+            if (bend != null) {
+                curved = rate - p.minus(x).dot(bend);
+            } else if (k > 0 && t != before) {
+                // how fast it falls, by the step before: beside a bend of a radius as large as the distance from it
+                // that is
+                // twice the rate on the outside and nothing at all on the inside
+                curved = (was - is) / (t - before);
+            }
+            before = t;
+            was = is;
+            double step = is / (curved > 0.1 * rate ? curved : rate);
             double next = Math.max(lo, Math.min(hi, t + step));
             if (Math.abs(next - t) < 1e-13 * (1 + Math.abs(t))) {
                 return next;

@@ -29,16 +29,14 @@ public final class BlendOrder {
                     body.edgesAt(v).stream().filter(e -> !Edges.smooth(body, e)).toList();
             List<Edge> outer = here.stream().filter(e -> Edges.convex(body, e)).toList();
             List<Edge> inner = here.stream().filter(e -> !Edges.convex(body, e)).toList();
-            boolean cusp = here.size() == 2 && body.edgesAt(v).size() > 2;
+            boolean cusp = here.size() != 3 && outer.stream().anyMatch(a -> touches(inner, a, v));
             if ((cusp || here.size() == 3) && !outer.isEmpty() && !inner.isEmpty()) {
                 List<Edge> alone = outer.size() == 1 && !cusp ? outer : inner;
                 for (Edge later : alone == outer ? inner : outer) {
-                    if (edges.contains(alone.get(0)) && edges.contains(later)) {
-                        before.add(new Edge[] {alone.get(0), later});
-                    }
+                    alone.stream()
+                            .filter(e -> edges.contains(e) && edges.contains(later))
+                            .forEach(e -> before.add(new Edge[] {e, later}));
                 }
-                outer = alone == outer ? List.of() : outer;
-                inner = alone == inner ? List.of() : inner;
             }
             // what meets in a corner of its own kind goes with it, so that the corner is made at once
             for (List<Edge> alike : List.of(outer, inner)) {
@@ -51,6 +49,17 @@ public final class BlendOrder {
         List<Edge> ready =
                 edges.stream().filter(e -> !waiting.contains(root(group, e))).toList();
         return ready.isEmpty() ? inCircles(edges, before) : ready;
+    }
+
+    /** Whether one of some edges leaves a vertex as an edge does, so that the face between them comes to nothing there. */
+    private static boolean touches(List<Edge> inner, Edge a, Vertex v) {
+        return inner.stream().anyMatch(b -> out(a, v).dot(out(b, v)) > 1 - 1e-9);
+    }
+
+    private static Vec3 out(Edge e, Vertex v) {
+        return e.start() == v
+                ? e.curve().tangent(e.range().lo())
+                : e.curve().tangent(e.range().hi()).negated();
     }
 
     /** Where each would wait for another: those that stand alone of their kind somewhere go first, without what meets the others. */

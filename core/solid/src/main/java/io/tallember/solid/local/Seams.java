@@ -11,6 +11,7 @@ import io.tallember.solid.local.Skin.Sheet;
 import io.tallember.solid.local.Skin.Use;
 import io.tallember.solid.local.Strip.Elsewhere;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 
 /** Seams that stand where no edge was, and the boundaries they are put into. */
@@ -26,15 +27,17 @@ final class Seams {
         return seam;
     }
 
-    /** Puts a seam where a sheet's boundary has a gap between its two corners. */
-    static void insert(Sheet sheet, Seam seam) {
+    /** Puts seams that make one chain where a sheet's boundary has a gap between the chain's two ends. */
+    static void insert(Sheet sheet, Collection<Seam> chain) {
         for (List<Use> loop : sheet.loops) {
             for (int i = 0; i < loop.size(); i++) {
                 Corner from = loop.get((i + loop.size() - 1) % loop.size()).end();
                 Corner to = loop.get(i).start();
-                boolean gap = from == seam.start && to == seam.end || from == seam.end && to == seam.start;
-                if (gap && from != to) {
-                    loop.add(i, new Use(seam, from == seam.start));
+                List<Use> uses = from == to ? List.of() : from(from, chain);
+                if (uses.size() == chain.size()
+                        && !uses.isEmpty()
+                        && uses.get(uses.size() - 1).end() == to) {
+                    loop.addAll(i, uses);
                     return;
                 }
             }
@@ -42,18 +45,45 @@ final class Seams {
         throw new Elsewhere();
     }
 
-    /** The ball's boundary: the strips' ends, run through the other way. */
-    static void close(Sheet ball, List<Strip> here, Vertex v) {
-        List<Use> around = new ArrayList<>();
-        for (Strip s : here) {
-            Seam end = s.ends.get(v);
-            Use own = s.sheet.uses().stream()
-                    .filter(u -> u.seam() == end)
+    /** Seams one after the other from a corner, as far as they go. */
+    static List<Use> from(Corner start, Collection<Seam> seams) {
+        List<Seam> left = new ArrayList<>(seams);
+        List<Use> out = new ArrayList<>();
+        Corner at = start;
+        while (!left.isEmpty()) {
+            Corner here = at;
+            Seam next = left.stream()
+                    .filter(k -> k.start == here || k.end == here)
                     .findFirst()
-                    .orElseThrow();
-            around.add(new Use(end, !own.forward()));
+                    .orElse(null);
+            if (next == null) {
+                break;
+            }
+            left.remove(next);
+            Use u = new Use(next, next.start == here);
+            out.add(u);
+            at = u.end();
         }
-        ball.loops.add(inOrder(around));
+        return out;
+    }
+
+    /** A loop from a use on through all of some seams. */
+    static List<Use> chain(Use first, Collection<Seam> rest) {
+        List<Use> loop = new ArrayList<>(List.of(first));
+        loop.addAll(from(first.end(), rest));
+        if (loop.size() != rest.size() + 1 || loop.get(loop.size() - 1).end() != first.start()) {
+            throw new Elsewhere();
+        }
+        return loop;
+    }
+
+    /** The use of a seam on the other side of a sheet that has it. */
+    static Use against(Sheet sheet, Seam seam) {
+        return sheet.uses().stream()
+                .filter(u -> u.seam() == seam)
+                .findFirst()
+                .map(u -> new Use(seam, !u.forward()))
+                .orElseThrow(Elsewhere::new);
     }
 
     /** Uses put so that each begins where the one before ends. */

@@ -24,7 +24,9 @@ import io.tallember.solid.Vertex;
 import io.tallember.solid.local.Skin.Seam;
 import io.tallember.solid.local.Skin.Sheet;
 import java.util.IdentityHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.function.DoublePredicate;
 
 /** What an edge opens into: the face on which a ball rolls along both faces beside it, while its ends are still to be worked out. */
 final class Strip {
@@ -33,6 +35,7 @@ final class Strip {
     private static final double SMOOTH = 1e-9;
 
     private static final int LOOKS = 64;
+    private static final int BISECTED = 50;
 
     /** Thrown inside only: the quick way doesn't do here. */
     static final class Elsewhere extends RuntimeException {
@@ -60,7 +63,7 @@ final class Strip {
     Seam onF;
 
     Seam onG;
-    final Map<Vertex, Seam> ends = new IdentityHashMap<>();
+    final Map<Vertex, List<Seam>> ends = new IdentityHashMap<>();
 
     /**
      * @param joints the centres at which one ball takes over from another, by the vertices between their edges
@@ -268,47 +271,43 @@ final class Strip {
 
     /** Where the line along which the ball touches a face leaves it over an edge that ends with this one, searched along that edge. */
     Vec3 railOver(Edge other, Vertex v, Face face) {
-        boolean fromStart = other.start() == v;
-        for (int i = 1; i <= LOOKS; i++) {
-            double t = other.range().at(fromStart ? i / (double) LOOKS : 1 - i / (double) LOOKS);
-            if (beyondRail(other.curve().point(t), face)) {
-                double near = other.range().at(fromStart ? (i - 1) / (double) LOOKS : 1 - (i - 1) / (double) LOOKS);
-                double far = t;
-                for (int k = 0; k < 50; k++) {
-                    double mid = 0.5 * (near + far);
-                    if (beyondRail(other.curve().point(mid), face)) {
-                        far = mid;
-                    } else {
-                        near = mid;
-                    }
-                }
-                return other.curve().point(far);
-            }
-        }
-        throw new Elsewhere();
-    }
-
-    private boolean beyondRail(Vec3 p, Face face) {
-        Vec3 touched = contact(face, p);
-        Vec3 on = edge.curve().point(edge.curve().project(p));
-        return p.minus(touched).dot(touched.minus(on)) > 0;
+        return first(other, v, t -> {
+            Vec3 p = other.curve().point(t);
+            Vec3 touched = contact(face, p);
+            Vec3 on = edge.curve().point(edge.curve().project(p));
+            return p.minus(touched).dot(touched.minus(on)) > 0;
+        });
     }
 
     /** Where the ball comes to touch an edge at one end of this one that lies in one of its faces, searched along that edge. */
     Vec3 reachedOn(Edge other, Vertex v) {
+        int way = other.start() == v ? 1 : -1;
+        return first(other, v, t -> {
+            Vec3 p = other.curve().point(t);
+            return p.minus(centre(p)).dot(other.curve().derivative(t)) * way >= 0;
+        });
+    }
+
+    /** The first place along an edge from its end in a vertex at which something holds; its other end where it never does. */
+    private static Vec3 first(Edge other, Vertex v, DoublePredicate holds) {
         boolean fromStart = other.start() == v;
         double near = fromStart ? other.range().lo() : other.range().hi();
-        double far = fromStart ? other.range().hi() : other.range().lo();
-        for (int k = 0; k < 60; k++) {
+        double far = near;
+        for (int i = 1; i <= LOOKS; i++) {
+            far = other.range().at(fromStart ? i / (double) LOOKS : 1 - i / (double) LOOKS);
+            if (holds.test(far)) {
+                break;
+            }
+            near = far;
+        }
+        for (int k = 0; k < BISECTED && near != far; k++) {
             double mid = 0.5 * (near + far);
-            Vec3 p = other.curve().point(mid);
-            double along = p.minus(centre(p)).dot(other.curve().derivative(mid)) * (fromStart ? 1 : -1);
-            if (along < 0) {
-                near = mid;
-            } else {
+            if (holds.test(mid)) {
                 far = mid;
+            } else {
+                near = mid;
             }
         }
-        return other.curve().point(near);
+        return other.curve().point(far);
     }
 }
