@@ -38,6 +38,7 @@ public final class Blend {
     private final Classifier inside;
     private final Map<Edge, EdgeTool> tools = new IdentityHashMap<>();
     private final List<EdgeTool> order = new ArrayList<>();
+    private final List<Edge> swallowed = new ArrayList<>();
     private final List<Body> cuts = new ArrayList<>();
     private final List<Body> fills = new ArrayList<>();
 
@@ -63,7 +64,7 @@ public final class Blend {
      *     edges or corners that can't be blended yet
      */
     public static List<Body> edges(Body body, List<Edge> edges, Size size, String step) {
-        return edges(body, edges, size, false, step, new AtomicInteger());
+        return edges(body, edges, List.of(), size, false, step, new AtomicInteger());
     }
 
     /** Edges with a size of their own. */
@@ -79,13 +80,22 @@ public final class Blend {
         AtomicInteger named = new AtomicInteger();
         for (int i = 0; i < all.size(); i++) {
             Sized s = all.get(i);
-            List<Edge> edges = now == body ? s.edges() : BlendOrder.again(body, now, s.edges(), step);
+            List<Edge> after = all.subList(i + 1, all.size()).stream()
+                    .flatMap(k -> k.edges().stream())
+                    .toList();
+            // what goes on from edges of a later size, round the blends that are there, is theirs
+            List<Edge> later = now == body ? after : BlendOrder.again(body, now, after, step);
+            List<Edge> edges = now == body
+                    ? s.edges()
+                    : BlendOrder.again(body, now, s.edges(), step).stream()
+                            .filter(e -> !later.contains(e))
+                            .toList();
             if (edges.isEmpty()) {
                 throw new GeometryException(
                         Reason.BAD_VALUE,
                         "Edges with one of the sizes were used up by the larger ones. Take a smaller size there.");
             }
-            List<Body> out = edges(now, edges, s.size(), flipped, step, named);
+            List<Body> out = edges(now, edges, later, s.size(), flipped, step, named);
             if (i + 1 == all.size()) {
                 return out;
             }
@@ -103,22 +113,32 @@ public final class Blend {
                 "These edges would cut the body apart before all are blended; blend them in two steps.");
     }
 
-    /** @param named how many blends have names already; counted on */
+    /**
+     * @param later edges that will be blended after these
+     * @param named how many blends have names already; counted on
+     */
     private static List<Body> edges(
-            Body body, List<Edge> edges, Size size, boolean flipped, String step, AtomicInteger named) {
+            Body body,
+            List<Edge> edges,
+            List<Edge> later,
+            Size size,
+            boolean flipped,
+            String step,
+            AtomicInteger named) {
         if (!(size.value() > TOL.linear()) || !(size.second() > TOL.linear()) || !Double.isFinite(size.value())) {
             throw new GeometryException(Reason.BAD_VALUE, "The size of a blend must be above zero.");
         }
         List<Edge> sharp = edges.stream().filter(e -> !Edges.smooth(body, e)).toList();
         List<Edge> todo = sharp.isEmpty() ? edges : sharp;
         Body now = body;
+        List<Edge> others = later;
         while (true) {
             // where inner and outer edges meet, the one that is alone of its kind goes first; the others run on round
             // it then
             List<Edge> first = BlendOrder.first(now, todo);
             Body quick = size.bevel()
                     ? flat(now, first, size, flipped, step, named.get())
-                    : quick(now, first, size, step, named.get());
+                    : quick(now, first, others, size, step, named.get());
             List<Body> out =
                     quick != null ? List.of(quick) : new Blend(now, size, flipped, step).build(first, named.get());
             named.addAndGet(first.size());
@@ -130,6 +150,7 @@ public final class Blend {
             }
             Body before = now;
             now = out.get(0);
+            others = BlendOrder.again(before, now, others, step);
             todo = BlendOrder.again(
                     before, now, todo.stream().filter(e -> !first.contains(e)).toList(), step);
         }
@@ -162,13 +183,13 @@ public final class Blend {
     }
 
     /** By faces put in, or null where that doesn't do. */
-    private static Body quick(Body body, List<Edge> edges, Size size, String step, int named) {
+    private static Body quick(Body body, List<Edge> edges, List<Edge> later, Size size, String step, int named) {
         Map<Edge, String> names = new java.util.LinkedHashMap<>();
         int n = named;
         for (Edge e : edges) {
             names.put(e, "b" + ++n);
         }
-        return Rounding.of(body, names, size.value(), step).orElse(null);
+        return Rounding.of(body, names, later, size.value(), step).orElse(null);
     }
 
     /**
@@ -182,8 +203,12 @@ public final class Blend {
 
     private List<Body> build(List<Edge> edges, int namedBefore) {
         int named = namedBefore;
+        swallowed.addAll(Tight.in(body, edges, size));
         for (Edge e : edges) {
             body.facesOf(e).forEach(f -> shared.merge(f, 1, Integer::sum));
+            if (swallowed.contains(e)) {
+                continue;
+            }
             EdgeTool t = new EdgeTool(body, e, "b" + ++named);
             tools.put(e, t);
             order.add(t);
@@ -214,6 +239,7 @@ public final class Blend {
                 throw t.tooLarge(size, exchanged(t));
             }
         }
+        Tight.gone(swallowed, order, out, step);
         if (!size.bevel() && out.stream().anyMatch(this::leavesFlats)) {
             throw new GeometryException(
                     Reason.UNSUPPORTED_INTERSECTION,
@@ -335,6 +361,11 @@ public final class Blend {
         }
         if (here.size() > 1) {
             return new End(3 * o.setback(), null);
+        }
+        for (Edge e : swallowed) {
+            if (Chains.continues(t.edge, e, v)) {
+                return new End(Tight.reach(e, v, out, order, o.setback()), null);
+            }
         }
         double at = start ? t.edge.range().lo() : t.edge.range().hi();
         Vec3 toward = t.place(o.a().plus(o.b()).times(0.2), at).minus(v.point());

@@ -90,6 +90,10 @@ final class EdgeTool {
         return ("aeiou".indexOf(kind.charAt(0)) >= 0 ? "an " : "a ") + kind;
     }
 
+    String source() {
+        return source;
+    }
+
     boolean convex() {
         return section.convex();
     }
@@ -244,7 +248,7 @@ final class EdgeTool {
         return false;
     }
 
-    private static boolean on(List<Body> bodies, Vec3 p) {
+    static boolean on(List<Body> bodies, Vec3 p) {
         return bodies.stream()
                 .flatMap(b -> b.faces().stream())
                 .anyMatch(f ->

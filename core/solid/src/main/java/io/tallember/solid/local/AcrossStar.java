@@ -33,7 +33,7 @@ final class AcrossStar extends Star {
                     .filter(own::containsKey)
                     .findFirst()
                     .orElseThrow(Elsewhere::new);
-            if (Strip.outOf(e, v).dot(Strip.outOf(s.edge, v)) > SHARP) {
+            if (Math.abs(Strip.outOf(e, v).dot(Strip.outOf(s.edge, v))) > SHARP) {
                 own.get(side).at = s.railOver(e, v, side);
             }
             in.end(e, v, own.get(side));

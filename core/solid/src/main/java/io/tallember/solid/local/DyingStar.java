@@ -18,6 +18,7 @@ final class DyingStar extends Star {
     void open() {
         Seam edge = in.seam(here.get(0).edge);
         Corner tip = edge.of.start() == v ? edge.start : edge.end;
+        tip.fixed = true;
         own.replaceAll((f, c) -> tip);
     }
 

@@ -48,6 +48,7 @@ final class FlatEndStar extends Star {
         Edge on = on(v, s, rest);
         Plane flat = plane(s, v);
         return on != null
+                && !in.later.contains(on)
                 && !s.isFlat()
                 && !in.smooth(on)
                 && rest.size() > 1

@@ -236,7 +236,7 @@ public final class Retarget {
         stars.forEach((corner, seams) -> {
             Set<Surface> around = new LinkedHashSet<>();
             seams.forEach(s -> sides.get(s).forEach(f -> around.add(f.surface)));
-            corner.at = Projected.onto(corner.at, around);
+            corner.at = corner.fixed ? corner.at : Projected.onto(corner.at, around);
         });
         Map<Seam, Vec3> middles = new java.util.IdentityHashMap<>();
         sides.forEach((seam, two) -> {
@@ -355,7 +355,7 @@ public final class Retarget {
         Curve curve = null;
         Surface across = null;
         double best = 1e-4;
-        for (Seam s : seams) {
+        for (Seam s : corner.fixed ? Set.<Seam>of() : seams) {
             double t = s.curve.project(corner.at);
             Vec3 along = s.curve.tangent(t);
             Vec3 p = s.curve.point(t);
@@ -371,7 +371,7 @@ public final class Retarget {
             }
         }
         if (curve == null) {
-            corner.at = crossing(corner.at, seams);
+            corner.at = corner.fixed ? corner.at : crossing(corner.at, seams);
         } else {
             double t = curve.project(corner.at);
             for (int k = 0; k < STEPS; k++) {

@@ -19,6 +19,7 @@ import io.tallember.solid.local.Skin.Sheet;
 import io.tallember.solid.local.Skin.Use;
 import io.tallember.solid.local.Strip.Elsewhere;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
@@ -40,6 +41,7 @@ public final class Rounding {
 
     final Body body;
     final Ball all;
+    final Collection<Edge> later;
     private final String step;
     private final Skin skin;
     private final List<Strip> strips = new ArrayList<>();
@@ -48,7 +50,8 @@ public final class Rounding {
     private final Map<Edge, Seam> seamOf = new IdentityHashMap<>();
     private final Map<Face, Sheet> sheetOf = new IdentityHashMap<>();
 
-    private Rounding(Body body, Ball all, String step) {
+    private Rounding(Body body, Collection<Edge> later, Ball all, String step) {
+        this.later = later;
         this.body = body;
         this.all = all;
         this.step = step;
@@ -65,15 +68,17 @@ public final class Rounding {
      * The body with its edges rounded, or nothing when the quick way doesn't do.
      *
      * @param names what the strip along each edge is called in its lineage
+     * @param later edges that will be rounded afterwards: where one goes on from a strip's, the strip isn't closed off
      */
-    public static Optional<Body> of(Body body, Map<Edge, String> names, double radius, String step) {
-        return of(body, names, Ball.round(radius), step);
+    public static Optional<Body> of(
+            Body body, Map<Edge, String> names, Collection<Edge> later, double radius, String step) {
+        return of(body, names, later, Ball.round(radius), step);
     }
 
     /** The same along one chain of edges, in order, of a radius that changes along it. */
     public static Optional<Body> of(Body body, Map<Edge, String> names, Growth growth, String step) {
         Growth smooth = Ball.smooth(body, List.copyOf(names.keySet()), growth);
-        return of(body, names, Ball.growing(smooth), step);
+        return of(body, names, List.of(), Ball.growing(smooth), step);
     }
 
     /**
@@ -83,16 +88,17 @@ public final class Rounding {
      */
     public static Optional<Body> flat(
             Body body, Map<Edge, String> names, ToDoubleBiFunction<Edge, Face> reach, String step) {
-        return of(body, names, Ball.flat(reach), step);
+        return of(body, names, List.of(), Ball.flat(reach), step);
     }
 
-    private static Optional<Body> of(Body body, Map<Edge, String> names, Ball ball, String step) {
+    private static Optional<Body> of(
+            Body body, Map<Edge, String> names, Collection<Edge> later, Ball ball, String step) {
         if (body.shells().size() != 1) {
             return Optional.empty();
         }
         try {
             Halved halved = ball.plain() ? Halved.of(body, names) : new Halved(body, names);
-            return Optional.ofNullable(new Rounding(halved.body(), ball, step).rounded(halved.names()));
+            return Optional.ofNullable(new Rounding(halved.body(), later, ball, step).rounded(halved.names()));
         } catch (Elsewhere | GeometryException e) {
             return Optional.empty();
         }

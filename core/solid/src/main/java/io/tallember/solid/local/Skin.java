@@ -26,6 +26,8 @@ final class Skin {
         Vec3 at;
         /** The vertex it stands for, or null for a new one. */
         final Vertex of;
+        /** Whether its place is known and stays. */
+        boolean fixed;
 
         Corner(Vec3 at) {
             this.at = at;
