@@ -96,16 +96,36 @@ public final class Rounding {
         if (body.shells().size() != 1) {
             return Optional.empty();
         }
+        Halved halved = ball.plain() ? Halved.of(body, names) : new Halved(body, names);
+        Optional<Body> out = tried(halved.body(), halved.names(), Map.of(), later, ball, step, body);
+        if (out.isPresent() || !ball.plain()) {
+            return out;
+        }
+        return Overrun.of(halved.body(), halved.names(), ball)
+                .flatMap(o -> tried(o.body(), o.names(), o.centres(), later, ball, step, body));
+    }
+
+    private static Optional<Body> tried(
+            Body body,
+            Map<Edge, String> names,
+            Map<Vertex, Vec3> centres,
+            Collection<Edge> later,
+            Ball ball,
+            String step,
+            Body before) {
         try {
-            Halved halved = ball.plain() ? Halved.of(body, names) : new Halved(body, names);
-            return Optional.ofNullable(new Rounding(halved.body(), later, ball, step).rounded(halved.names()));
+            return Optional.ofNullable(new Rounding(body, later, ball, step).rounded(names, centres, before));
         } catch (Elsewhere | GeometryException e) {
             return Optional.empty();
         }
     }
 
-    private Body rounded(Map<Edge, String> names) {
-        Map<Vertex, Vec3> joints = all.reach() == null ? Joints.of(body, names.keySet(), all) : Map.of();
+    private Body rounded(Map<Edge, String> names, Map<Vertex, Vec3> centres, Body before) {
+        Map<Vertex, Vec3> joints = new IdentityHashMap<>();
+        if (all.reach() == null) {
+            joints.putAll(Joints.of(body, names.keySet(), all));
+        }
+        joints.putAll(centres);
         names.forEach(
                 (e, source) -> strips.add(new Strip(body, e, all.along(strips.size()), joints, s -> face(s, source))));
         // corners that two vertices share, where a ball turns in one place
@@ -147,7 +167,7 @@ public final class Rounding {
             return null;
         }
         Body out = skin.body(Face::origins, TOL.linear());
-        return BodyCheck.deep(out, body, TOL).valid() ? out : null;
+        return BodyCheck.deep(out, before, TOL).valid() ? out : null;
     }
 
     private Face face(Surface s, String source) {

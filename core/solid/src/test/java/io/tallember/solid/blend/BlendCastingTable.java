@@ -124,6 +124,9 @@ final class BlendCastingTable {
             table.put("inner edges of a casting, " + k[0], b, inner(b), 0.5, 2);
             table.put("all edges of a casting, " + k[0], b, sharp(b), 0.5, 1, 2);
         }
+        Body high = ribbed(plain, 15, 40, 75, 15, 6);
+        table.put("inner edges of a casting, high rib", high, inner(high), 1, 2);
+        table.put("all edges of a casting, high rib", high, sharp(high), 1, 2);
         Body eye = less(plain, Shapes.cylinder(0, 0, 14, -1, 41));
         table.put("all edges of a bored casting", eye, sharp(eye), 0.5, 2);
         table.put("one web edge of a casting", plain, near(42, 17.4, 9, 1), 0.5, 2, 4);
