@@ -6,6 +6,7 @@ import io.tallember.geometry.Tolerance;
 import io.tallember.solid.Body;
 import io.tallember.solid.check.BodyCheck;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.DoubleFunction;
 
@@ -24,24 +25,38 @@ public final class Feasible {
 
     private final DoubleFunction<List<Body>> build;
 
+    /** The largest size that was built by now. */
+    private double best;
+
     private Feasible(DoubleFunction<List<Body>> build) {
         this.build = build;
     }
 
     /**
-     * The largest size below one that failed, in mm, to within half a percent and rounded down to what is worth typing; nothing when
-     * none works or the search takes too long.
+     * A size that works.
+     *
+     * @param size in mm
+     * @param most whether none between it and the one that failed is known to work, to within half a percent; the search's time was
+     *     over else
+     */
+    public record Found(double size, boolean most) {}
+
+    /**
+     * The largest size below one that failed, rounded down to what is worth typing; a smaller one that works when the search takes
+     * too long, nothing when none works.
      *
      * @param millis how long may be searched
      * @param build gives the bodies for a size, or throws
      */
-    public static OptionalDouble below(double failed, long millis, DoubleFunction<List<Body>> build) {
+    public static Optional<Found> below(double failed, long millis, DoubleFunction<List<Body>> build) {
+        Feasible search = new Feasible(build);
         try {
-            return Patience.within(millis, () -> false, () -> new Feasible(build).search(failed));
+            OptionalDouble most = Patience.within(millis, () -> false, () -> search.search(failed));
+            return most.isPresent() ? Optional.of(new Found(most.getAsDouble(), true)) : Optional.empty();
         } catch (Patience.TooLong e) {
             // the search's own time is over, or that of the work it is part of
             Patience.checkNow();
-            return OptionalDouble.empty();
+            return search.best > 0 ? Optional.of(new Found(search.best, false)) : Optional.empty();
         }
     }
 
@@ -95,8 +110,10 @@ public final class Feasible {
 
     private boolean works(double size) {
         try {
-            return build.apply(size).stream()
+            boolean sound = build.apply(size).stream()
                     .allMatch(b -> BodyCheck.deep(b, Tolerance.DEFAULT).valid());
+            best = sound ? Math.max(best, size) : best;
+            return sound;
         } catch (GeometryException e) {
             return false;
         }

@@ -155,7 +155,7 @@ public final class Retarget {
     }
 
     /** Whether the faces along an edge were tangent to each other. */
-    static boolean smoothAlong(Edge e, Face a, Face b) {
+    public static boolean smoothAlong(Edge e, Face a, Face b) {
         Vec3 p = e.middle();
         return a.outward(p).dot(b.outward(p)) > 1 - 1e-9;
     }

@@ -156,14 +156,16 @@ final class FaceIntegral {
         return s.vBreaks(v).length > s.uBreaks(u).length;
     }
 
-    /** The same within a few percent where it takes long: on free surfaces; else as exactly. */
-    static double[] rough(Face f, Vec3 ref) {
+    /** Whether a face's integrals take no time: not on free surfaces. */
+    static boolean soon(Face f) {
         boolean open = f.surface().uPeriod() == 0
                 && f.surface().vPeriod() == 0
                 && f.surface().tip() == null;
-        if (f.surface().canonical() || !open) {
-            return of(f, ref);
-        }
+        return f.surface().canonical() || !open;
+    }
+
+    /** The same within a few percent, for faces whose integrals take long. */
+    static double[] rough(Face f, Vec3 ref) {
         double[] sum = new double[SUMS];
         open(f, ref, sum, true);
         return sum;

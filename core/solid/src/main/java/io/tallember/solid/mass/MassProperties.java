@@ -22,6 +22,7 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
     private static final double SURE = 0.05;
 
     private static final Map<Face, Own> FACES = Collections.synchronizedMap(new WeakHashMap<>());
+    private static final Map<Face, Own> ROUGH = Collections.synchronizedMap(new WeakHashMap<>());
 
     /** Of one body. The volume of an inside-out body is negative. Bodies don't change, so the result is kept. */
     public static MassProperties of(Body body) {
@@ -102,7 +103,7 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
             double sum = 0;
             double size = 0;
             for (Face f : body.faces()) {
-                double part = FACES.containsKey(f) ? roughly(own(f), ref) : FaceIntegral.rough(f, ref)[0];
+                double part = about(rough(f), ref);
                 sum += part;
                 size += Math.abs(part);
             }
@@ -113,7 +114,24 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
         return (int) Math.signum(of(body).volume());
     }
 
-    private static double roughly(Own own, Vec3 ref) {
+    /** The same integrals with few nodes, or the exact ones where they are known. */
+    private static Own rough(Face f) {
+        Own known = FACES.get(f);
+        if (known == null && FaceIntegral.soon(f)) {
+            return own(f);
+        }
+        if (known == null) {
+            known = ROUGH.get(f);
+        }
+        if (known == null) {
+            Vec3 ref = f.bounds().centre();
+            known = new Own(ref, FaceIntegral.rough(f, ref));
+            ROUGH.put(f, known);
+        }
+        return known;
+    }
+
+    private static double about(Own own, Vec3 ref) {
         double[] sum = new double[5];
         addMoved(own.sums(), own.ref().minus(ref), sum);
         return sum[0];
@@ -121,12 +139,10 @@ public record MassProperties(double volume, double area, Vec3 centroid) {
 
     /** Whether a face's loops run the right way round. */
     public static boolean rightWayRound(Face f) {
-        if (!FACES.containsKey(f)) {
-            double[] sums = FaceIntegral.rough(f, f.bounds().centre());
-            double across = f.bounds().diagonal();
-            if (Math.abs(sums[1]) > SURE * across * across) {
-                return sums[1] > 0;
-            }
+        double about = rough(f).sums()[1];
+        double across = f.bounds().diagonal();
+        if (Math.abs(about) > SURE * across * across) {
+            return about > 0;
         }
         return area(f) > 0;
     }

@@ -14,7 +14,7 @@ import io.tallember.solid.fuse.Fuse;
 import io.tallember.solid.sweep.Primitive;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalDouble;
+import java.util.Optional;
 import java.util.function.Predicate;
 import org.junit.jupiter.api.Test;
 
@@ -109,12 +109,13 @@ class FeasibleTest {
             } catch (GeometryException e) {
                 // it is one of the failing ones
             }
-            OptionalDouble most = Feasible.below(c.size(), 60_000, s -> built(c, s));
+            Optional<Feasible.Found> most = Feasible.below(c.size(), 60_000, s -> built(c, s));
             if (most.isEmpty()) {
                 wrong.add(name + ": none found");
                 continue;
             }
-            double m = most.getAsDouble();
+            double m = most.get().size();
+            assertThat(most.get().most()).as(name).isTrue();
             for (double s : new double[] {m, 0.02}) {
                 try {
                     built(c, s).forEach(b -> BodyCheck.deep(b, TOL).orThrow());

@@ -28,7 +28,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalDouble;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.DoubleFunction;
 import java.util.stream.Collectors;
@@ -194,13 +194,16 @@ final class BuildBlend {
             if (e.reason() == Reason.LOST_REFERENCE || larger) {
                 throw e;
             }
-            OptionalDouble most = Feasible.below(asked, SEARCH_MILLIS, build);
+            Optional<Feasible.Found> most = Feasible.below(asked, SEARCH_MILLIS, build);
             if (most.isEmpty()) {
                 throw byItself(e);
             }
-            double size = most.getAsDouble();
+            double size = most.get().size();
+            String works = (most.get().most() ? " Up to " : " ") + Terms.length(size) + " works here";
             throw new GeometryException(
-                    e.reason(), e.sentence() + " Up to " + Terms.length(size) + " works here.", size);
+                    e.reason(),
+                    e.sentence() + works + (most.get().most() ? "." : "; larger ones weren't all tried."),
+                    size);
         }
     }
 

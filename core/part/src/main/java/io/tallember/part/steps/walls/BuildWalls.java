@@ -18,8 +18,8 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.blend.Blend;
+import io.tallember.solid.blend.DraftAnew;
 import io.tallember.solid.blend.Size;
-import io.tallember.solid.local.Draft;
 import io.tallember.solid.local.Faces;
 import io.tallember.solid.local.Hollow;
 import io.tallember.solid.local.Parting;
@@ -92,7 +92,7 @@ final class BuildWalls {
                 return Parting.of(body, faces, new Plane(f), d.angle(), d.id(), TOL);
             }
             Vec3 pull = d.flipped() ? f.z().negated() : f.z();
-            return List.of(Draft.of(body, faces, new Plane(f), pull, d.angle(), TOL));
+            return List.of(DraftAnew.of(body, faces, new Plane(f), pull, d.angle(), TOL));
         }
         FaceStep k = (FaceStep) step;
         return switch (k.way()) {
