@@ -71,7 +71,7 @@ public final class DraftAnew {
             return Optional.empty();
         }
         try {
-            Body sharp = Retarget.of(body, Map.of(), rounds, Face::origins, tol);
+            Body sharp = sharp();
             List<Face> leant = new ArrayList<>();
             for (Face f : faces) {
                 leant.add(same(f, sharp).orElseThrow(DraftAnew::gone));
@@ -81,6 +81,31 @@ public final class DraftAnew {
         } catch (GeometryException e) {
             return Optional.empty();
         }
+    }
+
+    /** The body without its rounds: all at once, or one kind after the other, the outer ones or the inner ones first. */
+    private Body sharp() {
+        List<Face> outer = rounds.stream().filter(Face::sense).toList();
+        List<Face> inner = rounds.stream().filter(f -> !f.sense()).toList();
+        GeometryException first = null;
+        for (List<List<Face>> order :
+                List.of(List.of(List.copyOf(rounds)), List.of(outer, inner), List.of(inner, outer))) {
+            try {
+                Body now = body;
+                for (List<Face> out : order) {
+                    Body before = now;
+                    List<Face> there = new ArrayList<>();
+                    for (Face f : out) {
+                        same(f, before).ifPresent(there::add);
+                    }
+                    now = Retarget.of(before, Map.of(), there, Face::origins, tol);
+                }
+                return now;
+            } catch (GeometryException e) {
+                first = first == null ? e : first;
+            }
+        }
+        throw first;
     }
 
     private static GeometryException gone() {

@@ -7,6 +7,7 @@ import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
@@ -180,6 +181,9 @@ public final class Hollow {
         }
         if (s instanceof Torus t) {
             return t.minor() + along;
+        }
+        if (s instanceof Tube t && t.even()) {
+            return t.radius() + along;
         }
         return Double.POSITIVE_INFINITY;
     }

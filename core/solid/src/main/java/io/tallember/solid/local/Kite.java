@@ -105,10 +105,18 @@ final class Kite {
             return Optional.empty();
         }
         List<Profile.Edge> loop = new ArrayList<>();
-        add(loop, new Section(p, null, 0), p, pf);
-        add(loop, far, pf, m);
-        add(loop, other, m, pg);
-        add(loop, new Section(p, null, 0), pg, p);
+        boolean beyond = axis != null && Math.min(m.x(), Math.min(pf.x(), pg.x())) < 0;
+        if (beyond && !(far.straight() && other.straight())) {
+            return Optional.empty();
+        }
+        if (beyond) {
+            outline(loop, beside(List.of(p, pf, m, pg)));
+        } else {
+            add(loop, new Section(p, null, 0), p, pf);
+            add(loop, far, pf, m);
+            add(loop, other, m, pg);
+            add(loop, new Section(p, null, 0), pg, p);
+        }
         boolean left = pf.minus(p).cross(m.minus(p)).z() > 0;
         List<Profile.Edge> all = left ? loop : back(loop);
         Profile profile = new Profile(frame, all, List.of(), "edge");
@@ -117,6 +125,28 @@ final class Kite {
         }
         double turn = edge.range().length();
         return Optional.of(Revolve.of(profile, axis, 0, turn, step, "edge", tol));
+    }
+
+    /** What of a polygon lies on its side of the axis about which it is turned: a layer as thick as a post reaches no farther. */
+    private List<Vec3> beside(List<Vec3> all) {
+        List<Vec3> out = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            Vec3 a = all.get(i);
+            Vec3 b = all.get((i + 1) % all.size());
+            if (a.x() >= 0) {
+                out.add(a);
+            }
+            if (a.x() < 0 != b.x() < 0 && Math.abs(a.x()) > tol.linear() && Math.abs(b.x()) > tol.linear()) {
+                out.add(new Vec3(0, a.lerp(b, a.x() / (a.x() - b.x())).y(), 0));
+            }
+        }
+        return out;
+    }
+
+    private void outline(List<Profile.Edge> loop, List<Vec3> at) {
+        for (int i = 0; i < at.size(); i++) {
+            add(loop, new Section(at.get(i), null, 0), at.get(i), at.get((i + 1) % at.size()));
+        }
     }
 
     private static List<Profile.Edge> back(List<Profile.Edge> loop) {

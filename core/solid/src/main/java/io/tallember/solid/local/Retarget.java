@@ -3,6 +3,7 @@ package io.tallember.solid.local;
 import io.tallember.geometry.ArcLength;
 import io.tallember.geometry.Box3;
 import io.tallember.geometry.Curve;
+import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
@@ -11,8 +12,11 @@ import io.tallember.geometry.Interval;
 import io.tallember.geometry.NurbsSurface;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Sphere;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Torus;
+import io.tallember.geometry.Tube;
 import io.tallember.geometry.Vec3;
 import io.tallember.geometry.intersect.SurfaceSurface;
 import io.tallember.solid.Body;
@@ -30,6 +34,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Function;
 
 /**
@@ -94,9 +99,27 @@ public final class Retarget {
         return result;
     }
 
+    /** Finer rounds first: they run over the others, which are their sides. */
     private void close(Collection<Face> vanishing) {
-        Set<Sheet> gone = new LinkedHashSet<>();
-        skin.sheets.stream().filter(s -> vanishing.contains(s.of)).forEach(gone::add);
+        Map<Double, Set<Sheet>> bySize = new TreeMap<>();
+        skin.sheets.stream()
+                .filter(s -> vanishing.contains(s.of))
+                .forEach(s -> bySize.computeIfAbsent(size(s.of.surface()), k -> new LinkedHashSet<>())
+                        .add(s));
+        bySize.values().forEach(this::close);
+    }
+
+    /** The radius of a round, to tell finer ones from others. */
+    private static double size(Surface s) {
+        double r = s instanceof Cylinder c
+                ? c.radius()
+                : s instanceof Torus t
+                        ? t.minor()
+                        : s instanceof Sphere k ? k.radius() : s instanceof Tube b ? b.radius() : 0;
+        return Math.rint(1e6 * r);
+    }
+
+    private void close(Set<Sheet> gone) {
         // strips first; what lies between strips has no edges left then
         boolean again = true;
         while (again) {
