@@ -5,7 +5,9 @@ package io.tallember.geometry;
  * out, on the others the foot is refined by Newton's method.
  */
 final class Chords {
-    private static final int STEPS = 24;
+    private static final int STEPS = 40;
+    /** Below this share of its own rate what is left to go is told by no slope: the place is in the bend's middle. */
+    private static final double LEAST = 1e-3;
 
     /** The curve, evaluated on the stretch over one chord. */
     interface Stretch {
@@ -139,7 +141,13 @@ final class Chords {
         return false;
     }
 
+    /**
+     * The parameter between two at which the way to a place is square to the curve, or that end at which it still leads beyond: by
+     * the slope that the two last places tell, and by halving where that leads out of where the foot is known to be.
+     */
     private double refined(Vec3 p, double lo, double hi, int i, double shift) {
+        double from = lo;
+        double to = hi;
         double t = foot(p, i, shift, lo, hi);
         double before = 0;
         double was = 0;
@@ -149,21 +157,30 @@ final class Chords {
             Vec3 bend = curve.second(i, t - shift);
             double rate = d.dot(d);
             double is = p.minus(x).dot(d);
+            if (is > 0 && t == hi || is < 0 && t == lo) {
+                return t;
+            }
+            from = is > 0 ? t : from;
+            to = is < 0 ? t : to;
             double curved = rate;
             if (bend != null) {
                 curved = rate - p.minus(x).dot(bend);
             } else if (k > 0 && t != before) {
-                // how fast it falls, by the step before: beside a bend of a radius as large as the distance from it
-                // that is
-                // twice the rate on the outside and nothing at all on the inside
+                // beside a bend of a radius as large as the distance from it that is twice the rate on the outside and
+                // nothing at
+                // all on the inside
                 curved = (was - is) / (t - before);
             }
             before = t;
             was = is;
-            double step = is / (curved > 0.1 * rate ? curved : rate);
-            double next = Math.max(lo, Math.min(hi, t + step));
+            double next = t + is / (curved > LEAST * rate ? curved : rate);
             if (Math.abs(next - t) < 1e-13 * (1 + Math.abs(t))) {
-                return next;
+                return Math.max(lo, Math.min(hi, next));
+            }
+            if (next <= from) {
+                next = from == lo ? lo : 0.5 * (from + to);
+            } else if (next >= to) {
+                next = to == hi ? hi : 0.5 * (from + to);
             }
             t = next;
         }

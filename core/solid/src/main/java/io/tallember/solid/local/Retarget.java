@@ -49,6 +49,9 @@ public final class Retarget {
     private static final int ROUNDS = 40;
     private static final int STEPS = 40;
     private static final int SAMPLES = 12;
+    /** Below this sine of their angle a curve touches a face. */
+    private static final double SQUARE = 1e-4;
+
     /** As near to a surface an edge lies on it, in mm. */
     private static final double ON = 1e-9;
 
@@ -377,7 +380,7 @@ public final class Retarget {
         seams.forEach(s -> around.addAll(sides.get(s)));
         Curve curve = null;
         Surface across = null;
-        double best = 1e-4;
+        double best = SQUARE;
         for (Seam s : corner.fixed ? Set.<Seam>of() : seams) {
             double t = s.curve.project(corner.at);
             Vec3 along = s.curve.tangent(t);
@@ -407,6 +410,10 @@ public final class Retarget {
                 }
             }
             corner.at = curve.point(t);
+            if (Math.abs(across.gradient(corner.at).dot(curve.tangent(t))) < SQUARE) {
+                // it only touches that face, so that it doesn't tell where
+                corner.at = crossing(corner.at, seams);
+            }
         }
         for (Sheet s : around) {
             if (!(Math.abs(s.surface.signedDistance(corner.at)) <= tol.linear())) {

@@ -58,6 +58,7 @@ final class ShellTable {
         t.wells();
         t.others();
         t.crowded();
+        t.usedUp();
         return t.cases;
     }
 
@@ -381,5 +382,90 @@ final class ShellTable {
                 2,
                 24000 - (36 * 26 * 16 + 13 * 26 * 2));
         put("block with a divided top, hollow", divided, NONE, 2, 24000 - 36 * 26 * 16);
+    }
+
+    /** Rounds finer than the wall beside coarser ones, posts thinner than two walls, ovals whose rim is used up. */
+    private void usedUp() {
+        Body box = Shapes.box(0, 0, 0, 60, 40, 25);
+        Vec3[] at = {new Vec3(30, 0, 25), new Vec3(60, 20, 25), new Vec3(60, 0, 12.5)};
+        for (double[] r : new double[][] {{6, 4, 2}, {8, 5, 3}}) {
+            List<Blend.Sized> sizes = new ArrayList<>();
+            for (int i = 0; i < 3; i++) {
+                Vec3 p = at[i];
+                sizes.add(new Blend.Sized(
+                        box.edges().stream()
+                                .filter(e -> e.middle().distance(p) < 1e-6)
+                                .toList(),
+                        Size.round(r[i])));
+            }
+            Body corner = Blend.several(box, sizes, false, "f").get(0);
+            for (double t : new double[] {1, 2.5, 3.5, 5}) {
+                put(
+                        "corner of rounds " + r[0] + ", " + r[1] + ", " + r[2] + ", wall " + t,
+                        corner,
+                        BELOW,
+                        t,
+                        Double.NaN);
+            }
+            Body uprights = box;
+            for (int i = 0; i < 3; i++) {
+                Vec3 p = List.of(new Vec3(0, 0, 12.5), new Vec3(60, 0, 12.5), new Vec3(60, 40, 12.5))
+                        .get(i);
+                uprights = rounded(uprights, e -> e.middle().distance(p) < 1e-6, r[i]);
+            }
+            for (double t : new double[] {1, 2.5, 3.5, 5}) {
+                put(
+                        "uprights round by " + r[0] + ", " + r[1] + ", " + r[2] + ", wall " + t,
+                        uprights,
+                        top(uprights),
+                        t,
+                        25 * (2400 - corners(r, 0)) - (25 - t) * ((60 - 2 * t) * (40 - 2 * t) - corners(r, t)));
+            }
+        }
+        for (double r : new double[] {0.8, 1.5, 1.99, 2, 2.01, 3}) {
+            Body pin = Fuse.unite(List.of(box, Shapes.cylinder(30, 20, r, 25, 35)), TOL)
+                    .get(0);
+            double room = r > 2 ? Math.PI * (r - 2) * (r - 2) * 10 : 0;
+            put("lid with a pin of " + r, pin, BELOW, 2, 60000 - 56 * 36 * 23 + Math.PI * r * r * 10 - room);
+        }
+        Body oval = io.tallember.solid.FreeformTest.oval();
+        Body rim = rounded(oval, e -> Math.abs(e.middle().z() - 15) < 1e-6, 2);
+        for (double t : new double[] {1, 2, 3, 4}) {
+            put("oval with its rim round by 2, wall " + t, rim, BELOW, t, Double.NaN);
+        }
+        Body slot = Fuse.unite(
+                        List.of(
+                                Shapes.box(-10, -6, 0, 10, 6, 12),
+                                Shapes.cylinder(-10, 0, 6, 0, 12),
+                                Shapes.cylinder(10, 0, 6, 0, 12)),
+                        TOL)
+                .get(0);
+        for (double t : new double[] {1, 2, 4}) {
+            double w = 6 - t;
+            put(
+                    "slot block open on top, wall " + t,
+                    slot,
+                    top(slot),
+                    t,
+                    12 * (240 + 36 * Math.PI) - (12 - t) * (40 * w + w * w * Math.PI));
+            put(
+                    "slot block open at both round ends, wall " + t,
+                    slot,
+                    f -> f.surface() instanceof Cylinder,
+                    t,
+                    Double.NaN);
+        }
+    }
+
+    private static final Predicate<Face> BELOW = toward(Vec3.Z.negated());
+
+    /** What round corners take from a rectangle whose sides have moved in. */
+    private static double corners(double[] radii, double in) {
+        double sum = 0;
+        for (double r : radii) {
+            double left = Math.max(0, r - in);
+            sum += (1 - Math.PI / 4) * left * left;
+        }
+        return sum;
     }
 }
