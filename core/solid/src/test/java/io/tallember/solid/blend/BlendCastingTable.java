@@ -158,7 +158,7 @@ final class BlendCastingTable {
                 0.5,
                 2);
         Body one = round(block, near(0, -8, 6, 1), 3);
-        table.put("foot beside a round foot", one, near(10, 0, 6, 1), 1, 3);
+        table.put("foot beside a round foot", one, near(10, 0, 6, 3), 1, 3);
         Body ell = plus(Shapes.box(0, 0, 0, 40, 30, 6), Shapes.box(0, 0, 6, 8, 30, 25));
         Body first = round(ell, near(8, 15, 6, 1), 4);
         table.put(

@@ -4,17 +4,25 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Edges;
+import io.tallember.solid.Face;
 import io.tallember.solid.Shapes;
 import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.fuse.Imprint;
 import io.tallember.solid.local.Held;
 import io.tallember.solid.mass.MassProperties;
+import io.tallember.solid.sweep.Extrude;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 
@@ -101,6 +109,53 @@ class HeldTest {
         double square = 2 * Math.PI * (a + r / 2) * r * r;
         double quarter = 2 * Math.PI * (a + r - 4 * r / (3 * Math.PI)) * Math.PI * r * r / 4;
         return square - quarter;
+    }
+
+    private static List<Profile.Edge> rounded(double x, double y, double r) {
+        List<Profile.Edge> loop = new ArrayList<>();
+        Vec3[] centres = {new Vec3(x, -y, 0), new Vec3(x, y, 0), new Vec3(-x, y, 0), new Vec3(-x, -y, 0)};
+        for (int i = 0; i < 4; i++) {
+            Circle c = new Circle(Frame.WORLD.at(centres[i]), r);
+            double from = (i - 1) * Math.PI / 2;
+            loop.add(new Profile.Edge(c, new Interval(from, from + Math.PI / 2), true, "a" + i));
+            Vec3 a = c.point(from + Math.PI / 2);
+            Vec3 b = centres[(i + 1) % 4].plus(a.minus(centres[i]));
+            loop.add(new Profile.Edge(Line.through(a, b), new Interval(0, a.distance(b)), true, "l" + i));
+        }
+        return loop;
+    }
+
+    /** The band between a frame's rim and a line drawn beside it all round becomes one round of eight pieces. */
+    @Test
+    void roundAFrameItEndsOnALineDrawnBesideTheRim() {
+        Body frame = Extrude.of(new Profile(Frame.WORLD, rounded(30, 10, 20), List.of(), "r"), 0, 15, "s", "r", TOL);
+        Face top = frame.faces().stream()
+                .filter(f -> f.outward(f.bounds().centre()).z() > 0.9)
+                .findFirst()
+                .orElseThrow();
+        Body divided = Imprint.of(
+                frame,
+                List.of(top),
+                List.of(Extrude.sheet(Frame.WORLD, rounded(30, 10, 14), -50, 50, "d", "r", TOL)),
+                List.of(),
+                TOL);
+        List<Edge> sharp = divided.edges().stream()
+                .filter(e -> divided.facesOf(e).stream()
+                        .anyMatch(f -> Math.abs(f.outward(e.middle()).z()) < 0.1))
+                .filter(e -> Math.abs(e.middle().z() - 15) < 1e-6)
+                .toList();
+        List<Edge> held = divided.edges().stream()
+                .filter(e -> Math.abs(e.middle().z() - 15) < 1e-6 && !sharp.contains(e))
+                .toList();
+        assertThat(sharp).hasSize(8);
+        assertThat(held).hasSize(8);
+        Body out = Held.of(divided, sharp, held, "s");
+        Shapes.assertSound(List.of(out));
+        double section = 36 * (1 - Math.PI / 4);
+        double inward = 6 * (10 - 3 * Math.PI) / (3 * (4 - Math.PI));
+        double taken = section * (160 + 2 * Math.PI * (20 - inward));
+        assertThat(MassProperties.of(out).volume())
+                .isCloseTo(MassProperties.of(frame).volume() - taken, within(1e-8));
     }
 
     @Test
