@@ -210,7 +210,9 @@ public abstract class Kind {
 
     /** What can be pressed to mend a step that failed. */
     protected List<Remedy> remedies(Form f, StepOutcome failed) {
-        if (failed.reason() == GeometryException.Reason.NO_CONTACT && f.is("mode", "add")) {
+        boolean apart = failed.reason() == GeometryException.Reason.NO_CONTACT
+                || failed.reason() == GeometryException.Reason.NON_MANIFOLD;
+        if (apart && f.is("mode", "add")) {
             ObjectNode body = MAKE.objectNode().put("chose", "body");
             return List.of(new Remedy(words.text("remedy.body"), "mode", body));
         }
