@@ -131,6 +131,9 @@ export const api = {
     ask<{ curves: number; leftOut: number; trouble: string }>("POST", "/api/outlines", { svg }),
   picture: (file: Blob) =>
     ask<{ picture: string; width: number; height: number }>("POST", "/api/pictures", file),
+  /** Keeps a file with solids, and says how many of them can be used. */
+  solids: (file: Blob) =>
+    ask<{ content: string; solids: number; notes: string[] }>("POST", "/api/solids", file),
   /** Rows of the shelves that can be shown on a sample, and {@code first}; and what is shown for one. */
   shows: () => ask<string[]>("GET", "/api/shows"),
   show: (offer: string) =>

@@ -5,7 +5,7 @@ export type Ref = string | Record<string, unknown>;
 
 /** A field of a sentence as it stands. */
 export interface Slot {
-  is: "number" | "choice" | "pick" | "act" | "word" | "open";
+  is: "number" | "choice" | "pick" | "act" | "word" | "open" | "file";
   label: string;
   text: string;
   hint?: string;

@@ -1,4 +1,5 @@
 import { useLayoutEffect, useRef, useState } from "react";
+import { api } from "../api/client";
 import type { Answer, Slot } from "../api/talk";
 import { Acts } from "../part/Acts";
 import { usePart } from "../part/store";
@@ -33,6 +34,7 @@ function BarSlot({ answer, at, slot }: { answer: Answer; at: string; slot: Slot 
   };
   if (slot.is === "number") return <Field at={at} slot={slot} />;
   if (slot.is === "word") return <span {...lit}>{slot.text}</span>;
+  if (slot.is === "file") return <FileSlot at={at} slot={slot} />;
   if (slot.is === "choice" || (slot.is === "pick" && slot.options)) {
     const all = choices(slot);
     const value = slot.chosen ?? "";
@@ -76,6 +78,45 @@ function BarSlot({ answer, at, slot }: { answer: Answer; at: string; slot: Slot 
     >
       {slot.text}
     </button>
+  );
+}
+
+/** A file to be chosen; it is sent and kept before the sentence holds it. */
+function FileSlot({ at, slot }: { at: string; slot: Slot }) {
+  const input = useRef<HTMLInputElement>(null);
+  const say = usePart((s) => s.say);
+  const [reading, setReading] = useState(false);
+  const taken = async (file: File | undefined) => {
+    if (!file) return;
+    setReading(true);
+    try {
+      const got = await api.solids(file);
+      if (got.solids > 0) await enter(at, { typed: `${got.content} ${file.name.slice(0, 200)}` });
+      else say(got.notes[0] ?? "The file holds no solid.", true);
+    } catch (e) {
+      say((e as Error).message, true);
+    }
+    setReading(false);
+  };
+  return (
+    <>
+      <button
+        className={`slot geo ${slot.lack ? "bad" : ""}`}
+        title={slot.hint}
+        aria-label={`${slot.label}: ${slot.text}`}
+        onClick={() => input.current?.click()}
+      >
+        {reading ? "reading…" : slot.text}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        accept=".step,.stp"
+        className="hidden"
+        data-testid="solids-file"
+        onChange={(e) => void taken(e.target.files?.[0])}
+      />
+    </>
   );
 }
 

@@ -3,6 +3,7 @@ package io.tallember.server.home;
 import io.tallember.part.file.PartFile;
 import io.tallember.server.guard.Works;
 import io.tallember.server.parts.Pictures;
+import io.tallember.server.parts.SolidStore;
 import io.tallember.server.store.FolderRow;
 import io.tallember.server.store.HomeMapper;
 import io.tallember.server.store.PartMapper;
@@ -30,13 +31,15 @@ class HomeApi {
     private final HomeMapper folders;
     private final PartMapper parts;
     private final Pictures pictures;
+    private final SolidStore solids;
 
-    HomeApi(Works works, Home home, HomeMapper folders, PartMapper parts, Pictures pictures) {
+    HomeApi(Works works, Home home, HomeMapper folders, PartMapper parts, Pictures pictures, SolidStore solids) {
         this.works = works;
         this.home = home;
         this.folders = folders;
         this.parts = parts;
         this.pictures = pictures;
+        this.solids = solids;
     }
 
     record PartLine(long id, Long folder, String name, String unit, long revision, String changed) {}
@@ -96,6 +99,7 @@ class HomeApi {
         return works.at(Works.NO_PART, () -> {
             PartFile.Opened opened = PartFile.open(text);
             pictures.takeFrom(text);
+            solids.takeFrom(text);
             return new BroughtIn(home.bringIn(opened.document(), folder), opened.notes());
         });
     }

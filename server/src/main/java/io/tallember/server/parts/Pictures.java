@@ -145,7 +145,7 @@ public class Pictures {
 
     /** The part file with the pictures it needs. */
     String withPictures(PartDocument doc) {
-        String text = PartFile.write(doc);
+        String text = PartFile.writeWhole(doc);
         ObjectNode n = (ObjectNode) PartFile.parse(text);
         ArrayNode all = n.arrayNode();
         doc.steps().stream()

@@ -1,5 +1,6 @@
 package io.tallember.part.file;
 
+import io.tallember.geometry.GeometryException;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
@@ -9,6 +10,8 @@ import io.tallember.part.Unit;
 import io.tallember.part.Value;
 import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.Typed;
+import io.tallember.part.steps.Kinds;
+import io.tallember.part.steps.brought.SolidFiles;
 import io.tallember.part.values.Formulas;
 import io.tallember.sketch.Sketch;
 import io.tallember.sketch.regions.OpenLine;
@@ -121,6 +124,40 @@ public final class PartFile {
     }
 
     /**
+     * The part with what it needs of other files, so that it can be opened anywhere.
+     *
+     * @throws GeometryException LOST_REFERENCE when a content isn't kept here
+     */
+    public static String writeWhole(PartDocument doc) {
+        List<String> needed = Kinds.contents(doc);
+        String text = write(doc);
+        if (needed.isEmpty()) {
+            return text;
+        }
+        ObjectNode n = (ObjectNode) parse(text);
+        ArrayNode files = n.putArray("files");
+        for (String hash : needed) {
+            byte[] content = SolidFiles.find(hash)
+                    .orElseThrow(() -> new GeometryException(
+                            GeometryException.Reason.LOST_REFERENCE,
+                            "What a brought-in file holds isn't kept here, so the part can't be written whole."));
+            files.addObject().put("content", hash).put("packed", SolidFiles.packed(content));
+        }
+        return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(n) + "\n";
+    }
+
+    /** The contents that came with a part file; they are kept from now on. */
+    public static List<byte[]> contents(String text) {
+        List<byte[]> out = new ArrayList<>();
+        for (JsonNode f : parse(text).path("files")) {
+            byte[] content = SolidFiles.unpacked(f.path("packed").asString(""));
+            SolidFiles.put(content);
+            out.add(content);
+        }
+        return out;
+    }
+
+    /**
      * A file as it is opened.
      *
      * @param notes sentences on what was changed, and on what could not be made to hold
@@ -135,6 +172,7 @@ public final class PartFile {
      */
     public static Opened open(String text) {
         PartDocument doc = read(text);
+        contents(text);
         List<String> notes = new ArrayList<>();
         PartDocument out = doc;
         for (Step step : doc.steps()) {

@@ -203,6 +203,11 @@ public abstract class Kind {
         return place;
     }
 
+    /** By what contents of files are kept that a step needs. */
+    public List<String> contents(Step step) {
+        return List.of();
+    }
+
     /** The place whose number is another when the kernel says which size would do; empty when it never does. */
     protected String remedied() {
         return "";

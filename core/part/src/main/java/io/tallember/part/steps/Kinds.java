@@ -10,6 +10,7 @@ import io.tallember.part.rebuild.Rebuild;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.blend.BlendKind;
 import io.tallember.part.steps.bodies.BodiesKinds;
+import io.tallember.part.steps.brought.BroughtKind;
 import io.tallember.part.steps.cover.CoverKind;
 import io.tallember.part.steps.extrude.ExtrudeKind;
 import io.tallember.part.steps.hole.HoleKind;
@@ -70,6 +71,7 @@ public final class Kinds {
         all.addAll(BodiesKinds.all());
         all.add(new ScaleKind());
         all.add(new CoverKind());
+        all.add(new BroughtKind());
         all.addAll(List.of(
                 new DraftKind(),
                 new ShellKind(),
@@ -102,6 +104,14 @@ public final class Kinds {
             throw new IllegalStateException("No kind is known for " + step.getClass());
         }
         return k;
+    }
+
+    /** By what contents of files are kept that a part needs, each once. */
+    public static List<String> contents(PartDocument doc) {
+        return doc.steps().stream()
+                .flatMap(s -> of(s).contents(s).stream())
+                .distinct()
+                .toList();
     }
 
     /** The word by which part files call the kind of a step. */

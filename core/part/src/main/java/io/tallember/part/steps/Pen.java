@@ -176,6 +176,16 @@ public final class Pen {
         return s;
     }
 
+    /** A file, held by what its content is kept under and its name. */
+    public Slot file(String place) {
+        Slot s = slot(place, "file");
+        s.number = true;
+        String[] told = form.text(s.place).split(" ", 2);
+        s.text = told.length < 2 ? told(place, "empty") : told[1];
+        s.lack = told.length < 2 ? told(place, "lack") : "";
+        return s;
+    }
+
     public Slot choice(String place, List<Option> options) {
         Slot s = slot(place, "choice");
         String chosen = form.chosen(s.place);

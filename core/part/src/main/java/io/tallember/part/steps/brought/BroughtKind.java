@@ -1,0 +1,146 @@
+package io.tallember.part.steps.brought;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.part.Step;
+import io.tallember.part.fields.Fields;
+import io.tallember.part.fields.Typed;
+import io.tallember.part.rebuild.Material;
+import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.rebuild.Stand;
+import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Form;
+import io.tallember.part.steps.Hit;
+import io.tallember.part.steps.Kind;
+import io.tallember.part.steps.Offer;
+import io.tallember.part.steps.Own;
+import io.tallember.part.steps.Pen;
+import io.tallember.solid.Body;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Stream;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Solids from a file. */
+public final class BroughtKind extends Kind {
+    private static final double FARTHEST = 10_000;
+
+    public BroughtKind() {
+        super(2, "brought");
+    }
+
+    @Override
+    protected List<Offer> offers(Context c) {
+        return List.of(offer("brought", ""));
+    }
+
+    @Override
+    protected void begun(Form f, String offer, List<Hit> picked) {
+        f.type("file", "");
+    }
+
+    @Override
+    protected void opened(Form f, ObjectNode n) {
+        f.type("file", n.get("content").stringValue() + " " + n.get("file").stringValue());
+    }
+
+    @Override
+    protected void say(Form f, Pen p) {
+        p.file("file");
+    }
+
+    @Override
+    protected void write(Form f, ObjectNode n) {
+        String[] told = f.text("file").split(" ", 2);
+        n.put("content", told[0]).put("file", told.length < 2 ? "" : told[1]);
+        Step before =
+                f.step().isEmpty() ? null : f.context().doc().find(f.step()).orElse(null);
+        if (before instanceof BroughtStep b) {
+            List<String> names = b.content().equals(told[0])
+                    ? b.names()
+                    : FaceNames.gone(
+                            usable(b.content()).bodies(),
+                            b.names(),
+                            usable(told[0]).bodies());
+            ArrayNode all = n.putArray("names");
+            names.forEach(all::add);
+        }
+    }
+
+    @Override
+    public Class<? extends Step> type() {
+        return BroughtStep.class;
+    }
+
+    @Override
+    public Step read(Own own, Fields f, Typed typed, String place) {
+        return new BroughtStep(
+                own.id(),
+                own.name(),
+                own.off(),
+                f.text("content"),
+                f.text("file"),
+                f.has("names") ? f.texts("names") : List.of());
+    }
+
+    @Override
+    public void write(Step step, ObjectNode n) {
+        BroughtStep b = (BroughtStep) step;
+        n.put("content", b.content()).put("file", b.file());
+        if (!b.names().isEmpty()) {
+            ArrayNode all = n.putArray("names");
+            b.names().forEach(all::add);
+        }
+    }
+
+    @Override
+    public List<String> contents(Step step) {
+        return List.of(((BroughtStep) step).content());
+    }
+
+    /** What of a file can be used: what lies within reach. */
+    private static SolidFiles.Read usable(String content) {
+        SolidFiles.Read read = SolidFiles.read(content);
+        List<Body> bodies = new ArrayList<>();
+        List<String> names = new ArrayList<>();
+        List<String> notes = new ArrayList<>(read.notes());
+        for (int i = 0; i < read.bodies().size(); i++) {
+            if (within(read.bodies().get(i).bounds())) {
+                bodies.add(read.bodies().get(i));
+                names.add(read.names().get(i));
+            } else {
+                notes.add(read.names().get(i) + " isn't used: it reaches farther than 10 m from the origin.");
+            }
+        }
+        return new SolidFiles.Read(bodies, names, notes);
+    }
+
+    private static boolean within(Box3 box) {
+        return Stream.of(box.min(), box.max())
+                .allMatch(p -> Math.max(Math.abs(p.x()), Math.max(Math.abs(p.y()), Math.abs(p.z()))) <= FARTHEST);
+    }
+
+    @Override
+    public Stand build(Step step, Stand before, List<String> notes) {
+        BroughtStep b = (BroughtStep) step;
+        SolidFiles.Read read = usable(b.content());
+        notes.addAll(read.notes());
+        if (read.bodies().isEmpty()) {
+            throw new GeometryException(
+                    Reason.EMPTY_RESULT,
+                    "The file holds no solid that can be used. "
+                            + (read.notes().isEmpty()
+                                    ? "Choose another file."
+                                    : read.notes().get(0)));
+        }
+        if (!b.names().isEmpty() && b.names().size() != FaceNames.count(read.bodies())) {
+            throw new GeometryException(
+                    Reason.LOST_REFERENCE, "The file's faces aren't those that were named. Choose the file again.");
+        }
+        List<PartBody> out = new ArrayList<>(before.bodies());
+        Material.name(FaceNames.named(read.bodies(), b.names(), b.id()), b.id(), out);
+        return before.with(out);
+    }
+}

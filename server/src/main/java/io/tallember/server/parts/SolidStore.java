@@ -1,0 +1,70 @@
+package io.tallember.server.parts;
+
+import io.tallember.part.file.PartFile;
+import io.tallember.part.steps.brought.SolidFiles;
+import io.tallember.server.store.PictureMapper;
+import io.tallember.server.store.PictureRow;
+import io.tallember.server.store.Storage;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Contents of files with solids, kept beside the pictures by what they hold. */
+@RestController
+public class SolidStore {
+    private static final String TYPE = "model/step";
+
+    private final PictureMapper store;
+    private final Storage storage;
+    private final Works works;
+    private final Runnable end;
+
+    SolidStore(PictureMapper store, Storage storage, Works works) {
+        this.store = store;
+        this.storage = storage;
+        this.works = works;
+        end = SolidFiles.from(hash -> Optional.ofNullable(store.find(hash))
+                .filter(row -> row.type().equals(TYPE))
+                .map(PictureRow::content));
+    }
+
+    @PreDestroy
+    void ended() {
+        end.run();
+    }
+
+    /**
+     * What of a file can be used.
+     *
+     * @param content by what it is found again
+     * @param solids how many
+     */
+    record Taken(String content, int solids, List<String> notes) {}
+
+    @PostMapping(path = "/api/solids", produces = MediaType.APPLICATION_JSON_VALUE)
+    Taken put(InputStream body) throws IOException {
+        byte[] file = body.readNBytes(SolidFiles.LARGEST + 1);
+        return works.at(Works.NO_PART, () -> {
+            String hash = SolidFiles.put(file);
+            SolidFiles.Read read = SolidFiles.read(hash);
+            keep(hash, file);
+            return new Taken(hash, read.bodies().size(), read.notes());
+        });
+    }
+
+    /** Keeps the contents that came with a part file. */
+    public void takeFrom(String file) {
+        for (byte[] content : PartFile.contents(file)) {
+            keep(SolidFiles.put(content), content);
+        }
+    }
+
+    private void keep(String hash, byte[] content) {
+        storage.change(() -> store.put(hash, TYPE, content));
+    }
+}
