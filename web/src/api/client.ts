@@ -78,6 +78,13 @@ export const api = {
       `/api/import${folder === null ? "" : `?folder=${folder}`}`,
       text,
     ),
+  /** A new part of the solids that a file holds. */
+  importSolids: (file: File, folder: number | null) =>
+    ask<{ id: number; notes: string[] }>(
+      "POST",
+      `/api/import/solids?name=${encodeURIComponent(file.name)}${folder === null ? "" : `&folder=${folder}`}`,
+      file,
+    ),
   filePart: (id: number, folder: number | null) => ask("PUT", `/api/parts/${id}/folder`, { folder }),
   duplicate: (id: number) => ask<{ id: number }>("POST", `/api/parts/${id}/duplicate`),
   deletePart: (id: number) => ask("DELETE", `/api/parts/${id}`),

@@ -63,13 +63,15 @@ export function HomePage() {
 
   const bringIn = async (f: File | undefined) => {
     if (!f) return;
-    if (f.size > 16 * 1024 * 1024) {
+    const solids = /\.(step|stp)$/i.test(f.name);
+    if (!solids && f.size > 16 * 1024 * 1024) {
       setTold({ text: `${f.name} is larger than a part file can be (16 MB).`, trouble: true });
       return;
     }
-    const text = await f.text();
     await attempt(async () => {
-      const { id, notes } = await api.importPart(text, drawer);
+      const { id, notes } = solids
+        ? await api.importSolids(f, drawer)
+        : await api.importPart(await f.text(), drawer);
       open(id);
       if (notes.length > 0) usePart.getState().say(notes.join(" "));
     });
@@ -165,15 +167,16 @@ export function HomePage() {
             <h1>{title}</h1>
             <p className="text-[13px] text-[var(--ink-2)]">
               {shown.length === 1 ? "1 part" : `${shown.length} parts`}
-              {shown.length > 0 && " · last touched first"} · files that can be brought in: part files (.json)
+              {shown.length > 0 && " · last touched first"} · files that can be brought in: part files
+              (.json), STEP files (.step, .stp)
             </p>
           </div>
           <button
             className="btn big"
-            title="Takes part files (.json), as Release hands them over"
+            title="Takes part files (.json), as Release hands them over, and STEP files (.step, .stp)"
             onClick={() => file.current?.click()}
           >
-            Bring in a part file <span className="k">I</span>
+            Bring in a file <span className="k">I</span>
           </button>
           <button className="btn main big" onClick={() => setAsk({ kind: "new-part" })}>
             New part <span className="k">N</span>
@@ -181,7 +184,7 @@ export function HomePage() {
           <input
             ref={file}
             type="file"
-            accept=".json"
+            accept=".json,.step,.stp"
             hidden
             data-testid="file"
             onChange={(e) => {
@@ -220,13 +223,12 @@ export function HomePage() {
         })}
         {home.parts.length === 0 && (
           <p className="pt-8">
-            There are no parts yet. Press <span className="key">N</span> for a new one, or bring in a part
-            file.
+            There are no parts yet. Press <span className="key">N</span> for a new one, or bring in a file.
           </p>
         )}
         <div className="dropzone">
-          <b>Drop a part file here to bring it in</b>
-          <br />a file saved from Release, Part file
+          <b>Drop a file here to bring it in</b>
+          <br />a part file saved from Release, or a STEP file with solids
         </div>
       </main>
       {ask && (

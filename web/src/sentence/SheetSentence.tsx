@@ -104,8 +104,14 @@ function SheetSlot({
   }
   return (
     <button
-      className={`slot ${slot.is === "open" ? "" : "geo"}`}
-      title={slot.is === "open" ? slot.label : `${slot.label}: open it in the work bar to pick others`}
+      className={`slot ${slot.is === "open" || slot.is === "file" ? "" : "geo"}`}
+      title={
+        slot.is === "open"
+          ? slot.label
+          : slot.is === "file"
+            ? `${slot.label}: open it in the work bar to choose a newer one`
+            : `${slot.label}: open it in the work bar to pick others`
+      }
       onClick={() => onOpen(slot.is === "open" ? undefined : at)}
       {...lit}
     >

@@ -101,7 +101,7 @@ function FileSlot({ at, slot }: { at: string; slot: Slot }) {
   return (
     <>
       <button
-        className={`slot geo ${slot.lack ? "bad" : ""}`}
+        className={`slot ${slot.lack ? "bad" : ""}`}
         title={slot.hint}
         aria-label={`${slot.label}: ${slot.text}`}
         onClick={() => input.current?.click()}

@@ -7,6 +7,8 @@ import io.tallember.server.parts.SolidStore;
 import io.tallember.server.store.FolderRow;
 import io.tallember.server.store.HomeMapper;
 import io.tallember.server.store.PartMapper;
+import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import java.util.Map;
 import org.springframework.http.CacheControl;
@@ -102,6 +104,13 @@ class HomeApi {
             solids.takeFrom(text);
             return new BroughtIn(home.bringIn(opened.document(), folder), opened.notes());
         });
+    }
+
+    @PostMapping("/import/solids")
+    BroughtIn importSolids(InputStream body, @RequestParam String name, @RequestParam(required = false) Long folder)
+            throws IOException {
+        byte[] file = SolidStore.read(body);
+        return works.at(Works.NO_PART, () -> new BroughtIn(home.bringIn(solids.part(file, name), folder), List.of()));
     }
 
     @PutMapping("/parts/{id}/folder")

@@ -1,7 +1,12 @@
 package io.tallember.server.parts;
 
+import io.tallember.part.PartDocument;
+import io.tallember.part.Refusal;
+import io.tallember.part.Unit;
 import io.tallember.part.file.PartFile;
+import io.tallember.part.steps.Kinds;
 import io.tallember.part.steps.brought.SolidFiles;
+import io.tallember.server.guard.Works;
 import io.tallember.server.store.PictureMapper;
 import io.tallember.server.store.PictureRow;
 import io.tallember.server.store.Storage;
@@ -48,13 +53,36 @@ public class SolidStore {
 
     @PostMapping(path = "/api/solids", produces = MediaType.APPLICATION_JSON_VALUE)
     Taken put(InputStream body) throws IOException {
-        byte[] file = body.readNBytes(SolidFiles.LARGEST + 1);
-        return works.at(Works.NO_PART, () -> {
-            String hash = SolidFiles.put(file);
-            SolidFiles.Read read = SolidFiles.read(hash);
-            keep(hash, file);
-            return new Taken(hash, read.bodies().size(), read.notes());
-        });
+        byte[] file = read(body);
+        return works.at(Works.NO_PART, () -> taken(file));
+    }
+
+    /** Reads the whole body of an upload, and a little more than can be taken at most. */
+    public static byte[] read(InputStream in) throws IOException {
+        return in.readNBytes(SolidFiles.LARGEST + 1);
+    }
+
+    private Taken taken(byte[] file) {
+        String hash = SolidFiles.put(file);
+        SolidFiles.Read read = SolidFiles.read(hash);
+        keep(hash, file);
+        return new Taken(hash, read.bodies().size(), read.notes());
+    }
+
+    /**
+     * A new part of a file's solids, called as the file.
+     *
+     * @throws io.tallember.geometry.GeometryException BAD_VALUE when the file holds none that can be used
+     */
+    public PartDocument part(byte[] file, String name) {
+        Taken t = taken(file);
+        if (t.solids() == 0) {
+            throw Refusal.of(
+                    t.notes().isEmpty() ? "The file holds no solid." : t.notes().get(0));
+        }
+        String called = name.replaceFirst("(?i)[.](step|stp)$", "").strip();
+        PartDocument empty = PartDocument.empty(called.isEmpty() ? "Solids" : called, Unit.MM);
+        return empty.inserted(Kinds.brought(empty.freshId(), t.content(), name));
     }
 
     /** Keeps the contents that came with a part file. */

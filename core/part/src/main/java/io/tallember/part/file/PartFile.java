@@ -1,6 +1,5 @@
 package io.tallember.part.file;
 
-import io.tallember.geometry.GeometryException;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchStep;
@@ -123,26 +122,20 @@ public final class PartFile {
         return Formulas.settle(doc);
     }
 
-    /**
-     * The part with what it needs of other files, so that it can be opened anywhere.
-     *
-     * @throws GeometryException LOST_REFERENCE when a content isn't kept here
-     */
+    /** The part with what it needs of other files, as far as that is kept here, so that it can be opened anywhere. */
     public static String writeWhole(PartDocument doc) {
-        List<String> needed = Kinds.contents(doc);
         String text = write(doc);
-        if (needed.isEmpty()) {
+        ArrayNode files = MAPPER.createArrayNode();
+        for (String hash : Kinds.contents(doc)) {
+            SolidFiles.find(hash).ifPresent(content -> files.addObject()
+                    .put("content", hash)
+                    .put("packed", SolidFiles.packed(content)));
+        }
+        if (files.isEmpty()) {
             return text;
         }
         ObjectNode n = (ObjectNode) parse(text);
-        ArrayNode files = n.putArray("files");
-        for (String hash : needed) {
-            byte[] content = SolidFiles.find(hash)
-                    .orElseThrow(() -> new GeometryException(
-                            GeometryException.Reason.LOST_REFERENCE,
-                            "What a brought-in file holds isn't kept here, so the part can't be written whole."));
-            files.addObject().put("content", hash).put("packed", SolidFiles.packed(content));
-        }
+        n.set("files", files);
         return MAPPER.writerWithDefaultPrettyPrinter().writeValueAsString(n) + "\n";
     }
 

@@ -11,6 +11,7 @@ import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.blend.BlendKind;
 import io.tallember.part.steps.bodies.BodiesKinds;
 import io.tallember.part.steps.brought.BroughtKind;
+import io.tallember.part.steps.brought.BroughtStep;
 import io.tallember.part.steps.cover.CoverKind;
 import io.tallember.part.steps.extrude.ExtrudeKind;
 import io.tallember.part.steps.hole.HoleKind;
@@ -104,6 +105,11 @@ public final class Kinds {
             throw new IllegalStateException("No kind is known for " + step.getClass());
         }
         return k;
+    }
+
+    /** The step that brings in the solids of a file. */
+    public static Step brought(String id, String content, String file) {
+        return new BroughtStep(id, "Solids 1", false, content, file, List.of());
     }
 
     /** By what contents of files are kept that a part needs, each once. */

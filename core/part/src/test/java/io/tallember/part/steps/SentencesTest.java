@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.tallember.part.PartDocument;
 import io.tallember.part.file.PartFile;
+import io.tallember.part.steps.brought.BoxFiles;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -11,6 +12,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -28,6 +30,11 @@ class SentencesTest {
 
     static Stream<Path> talks() throws IOException {
         return Files.list(TALKS).sorted();
+    }
+
+    @BeforeAll
+    static void filesAreKept() {
+        BoxFiles.keep();
     }
 
     @ParameterizedTest
@@ -63,6 +70,6 @@ class SentencesTest {
                 .contains(
                         "sketch", "extrude", "revolve", "rib", "ready", "split", "combine", "move", "mirror", "repeat")
                 .contains("hole", "shell", "draft", "faces", "moulded", "blend", "plane", "axis", "point", "scale")
-                .contains("path", "sweep", "loft");
+                .contains("path", "sweep", "loft", "brought");
     }
 }
