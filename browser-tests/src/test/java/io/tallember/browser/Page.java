@@ -128,6 +128,11 @@ final class Page implements AutoCloseable {
     }
 
     /** Clicks the first thing that a selector finds, anew when it was drawn again meanwhile. */
+    /** Chooses a file in a field for files, which is hidden behind a button. */
+    void give(String css, Path file) {
+        driver.findElement(By.cssSelector(css)).sendKeys(file.toString());
+    }
+
     void click(String css) {
         clicks++;
         until(d -> {

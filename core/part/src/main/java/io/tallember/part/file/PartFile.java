@@ -127,9 +127,9 @@ public final class PartFile {
         String text = write(doc);
         ArrayNode files = MAPPER.createArrayNode();
         for (String hash : Kinds.contents(doc)) {
-            SolidFiles.find(hash).ifPresent(content -> files.addObject()
-                    .put("content", hash)
-                    .put("packed", SolidFiles.packed(content)));
+            SolidFiles.find(hash)
+                    .ifPresent(content ->
+                            files.addObject().put("content", hash).put("packed", SolidFiles.packed(content)));
         }
         if (files.isEmpty()) {
             return text;
