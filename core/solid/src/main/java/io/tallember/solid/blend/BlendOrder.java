@@ -53,13 +53,7 @@ public final class BlendOrder {
 
     /** Whether one of some edges leaves a vertex as an edge does, so that the face between them comes to nothing there. */
     private static boolean touches(List<Edge> inner, Edge a, Vertex v) {
-        return inner.stream().anyMatch(b -> out(a, v).dot(out(b, v)) > 1 - 1e-9);
-    }
-
-    private static Vec3 out(Edge e, Vertex v) {
-        return e.start() == v
-                ? e.curve().tangent(e.range().lo())
-                : e.curve().tangent(e.range().hi()).negated();
+        return inner.stream().anyMatch(b -> Chains.outOf(a, v).dot(Chains.outOf(b, v)) > 1 - 1e-9);
     }
 
     /** Where each would wait for another: those that stand alone of their kind somewhere go first, without what meets the others. */

@@ -43,7 +43,7 @@ public final class Chains {
     }
 
     /** Direction in which an edge leaves along itself beyond its corner. */
-    private static Vec3 outOf(Edge e, Vertex v) {
+    static Vec3 outOf(Edge e, Vertex v) {
         return e.start() == v
                 ? e.curve().tangent(e.range().lo()).negated()
                 : e.curve().tangent(e.range().hi());

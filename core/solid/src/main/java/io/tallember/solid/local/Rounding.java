@@ -30,11 +30,11 @@ import java.util.function.ToDoubleBiFunction;
 
 /**
  * Rounds put into a body face by face: each edge opens into a strip on which a ball rolls along both its faces, and all edges
- * and corners about are worked out anew. Where three rounded edges meet a ball's face closes the corner; strips of a smooth
- * chain join; a strip that ends alone ends on the face across.
+ * and corners about are worked out anew. What becomes of a corner its {@link Star} says; where a ball runs over a smooth edge it
+ * goes on on the face beyond ({@link Overrun}).
  *
- * <p>The ball may roll along any edge; nothing is given for other corners, or when a neighbour would be used up, and the caller
- * goes the long way.
+ * <p>The ball may roll along any edge; nothing is given for corners that no star knows, or when a neighbour would be used up, and
+ * the caller goes the long way.
  */
 public final class Rounding {
     private static final Tolerance TOL = Tolerance.DEFAULT;

@@ -1,6 +1,5 @@
 package io.tallember.part.steps.brought;
 
-import io.tallember.geometry.Box3;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.part.Step;
@@ -16,17 +15,13 @@ import io.tallember.part.steps.Kind;
 import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
-import io.tallember.solid.Body;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Stream;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Solids from a file. */
 public final class BroughtKind extends Kind {
-    private static final double FARTHEST = 10_000;
-
     public BroughtKind() {
         super(2, "brought");
     }
@@ -61,9 +56,9 @@ public final class BroughtKind extends Kind {
             List<String> names = b.content().equals(told[0])
                     ? b.names()
                     : FaceNames.gone(
-                            usable(b.content()).bodies(),
+                            SolidFiles.read(b.content()).bodies(),
                             b.names(),
-                            usable(told[0]).bodies());
+                            SolidFiles.read(told[0]).bodies());
             ArrayNode all = n.putArray("names");
             names.forEach(all::add);
         }
@@ -100,32 +95,10 @@ public final class BroughtKind extends Kind {
         return List.of(((BroughtStep) step).content());
     }
 
-    /** What of a file can be used: what lies within reach. */
-    private static SolidFiles.Read usable(String content) {
-        SolidFiles.Read read = SolidFiles.read(content);
-        List<Body> bodies = new ArrayList<>();
-        List<String> names = new ArrayList<>();
-        List<String> notes = new ArrayList<>(read.notes());
-        for (int i = 0; i < read.bodies().size(); i++) {
-            if (within(read.bodies().get(i).bounds())) {
-                bodies.add(read.bodies().get(i));
-                names.add(read.names().get(i));
-            } else {
-                notes.add(read.names().get(i) + " isn't used: it reaches farther than 10 m from the origin.");
-            }
-        }
-        return new SolidFiles.Read(bodies, names, notes);
-    }
-
-    private static boolean within(Box3 box) {
-        return Stream.of(box.min(), box.max())
-                .allMatch(p -> Math.max(Math.abs(p.x()), Math.max(Math.abs(p.y()), Math.abs(p.z()))) <= FARTHEST);
-    }
-
     @Override
     public Stand build(Step step, Stand before, List<String> notes) {
         BroughtStep b = (BroughtStep) step;
-        SolidFiles.Read read = usable(b.content());
+        SolidFiles.Read read = SolidFiles.read(b.content());
         notes.addAll(read.notes());
         if (read.bodies().isEmpty()) {
             throw new GeometryException(
