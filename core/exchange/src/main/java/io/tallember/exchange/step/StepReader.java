@@ -92,8 +92,11 @@ public final class StepReader {
             int id = e.getKey();
             try {
                 StepUnits units = e.getValue() < 0 ? new StepUnits(1, 1) : StepUnits.of(file, e.getValue());
-                bodies.add(solid(id, units));
-                names.add(name(id, bodies.size()));
+                List<Body> own = solid(id, units);
+                for (Body b : own) {
+                    bodies.add(b);
+                    names.add(name(id, bodies.size()));
+                }
             } catch (StepException | GeometryException x) {
                 notes.add("The solid #" + id + " wasn't read. " + x.getMessage());
             }
@@ -124,7 +127,7 @@ public final class StepReader {
         return n instanceof String s && !s.isBlank() ? s : "Solid " + number;
     }
 
-    private Body solid(int id, StepUnits units) {
+    private List<Body> solid(int id, StepUnits units) {
         geometry = new StepGeometry(file, units);
         corners = new LinkedHashMap<>();
         sides = new LinkedHashMap<>();
@@ -140,6 +143,11 @@ public final class StepReader {
         }
         List<Sheet> all = shells.stream().flatMap(List::stream).toList();
         all.forEach(Sheet::withoutSeams);
+        List<List<Sheet>> pieces = shells.size() == 1 ? Apart.of(all) : List.of(all);
+        if (pieces.size() > 1) {
+            notes.add("The solid #" + id + " touches itself along an edge only; it is read as " + pieces.size()
+                    + " bodies.");
+        }
         Exact exact = new Exact(all, tol);
         exact.apply();
         if (exact.moved() > tol.linear()) {
@@ -150,9 +158,13 @@ public final class StepReader {
                     exact.replaced(),
                     exact.moved()));
         }
-        Body body = body(shells);
-        BodyCheck.quick(body, tol).orThrow();
-        return body;
+        List<Body> out = new ArrayList<>();
+        for (List<Sheet> piece : pieces) {
+            Body body = body(pieces.size() > 1 ? List.of(piece) : shells);
+            BodyCheck.quick(body, tol).orThrow();
+            out.add(body);
+        }
+        return out;
     }
 
     private List<Sheet> shell(int id, boolean asIs) {

@@ -21,6 +21,9 @@ import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Primitive;
 import io.tallember.solid.sweep.Revolve;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.List;
 import java.util.Random;
@@ -265,6 +268,26 @@ class StepReaderTest {
         assertThat(read.bodies()).isEmpty();
         assertThat(read.notes()).hasSize(1);
         assertThat(read.notes().get(0)).contains(c[2]);
+    }
+
+    private static StepReader.Read read(String name) throws IOException {
+        return StepReader.read(Files.readString(Path.of("src/test/resources/cases/" + name + ".step")), TOL);
+    }
+
+    /** Two boxes that only share an edge are two bodies; a bore that touches a side leaves one with a wall of no thickness. */
+    @Test
+    void whatTouchesItselfAlongAnEdgeComesApartOrIsNamed() throws IOException {
+        StepReader.Read boxes = read("boxes-share-an-edge");
+        assertThat(boxes.bodies()).hasSize(2);
+        boxes.bodies().forEach(b -> {
+            BodyCheck.deep(b, TOL).orThrow();
+            assertThat(MassProperties.of(b).volume()).isCloseTo(1000, within(1e-9));
+            assertThat(b.vertices()).hasSize(8);
+        });
+        assertThat(boxes.notes().toString()).contains("it is read as 2 bodies");
+        StepReader.Read bored = read("bore-touches-a-side");
+        assertThat(bored.bodies()).isEmpty();
+        assertThat(bored.notes().toString()).contains("touches itself along the edge near (15.000, 0.000, 5.000)");
     }
 
     @Test
