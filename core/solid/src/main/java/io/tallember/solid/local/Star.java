@@ -76,6 +76,9 @@ abstract class Star {
         if (on) {
             return new JoinStar(in, v, here, rest, own);
         }
+        if (two && rest.size() == 2 && SaddleStar.fits(in, here, rest)) {
+            return new SaddleStar(in, v, here, rest, own);
+        }
         if (two && rest.size() == 1) {
             return new MitreStar(in, v, here, rest, own);
         }

@@ -112,6 +112,7 @@ final class BlendCastingTable {
         tight();
         manyEdges();
         pipes();
+        saddles();
     }
 
     private void castings() {
@@ -203,7 +204,7 @@ final class BlendCastingTable {
                 0.5,
                 1.5);
         Body cut = less(edge, Shapes.cylinder(20, 6, 4, -1, 21));
-        table.put("rim of a hole through a round", cut, sharp(cut).and(near(20, 6, 20, 6)), 0.5, 1);
+        table.put("rim of a hole through a round", cut, sharp(cut).and(near(20, 6, 20, 6)), 0.5, 0.9, 1);
     }
 
     private void tight() {
@@ -294,5 +295,16 @@ final class BlendCastingTable {
         table.put("a ring cut along its axis", ring, sharp(ring), 0.5, 1.5);
         Body waist = less(Primitive.torus(Frame.WORLD, 18, 6, "t", TOL), Shapes.box(-30, -30, -10, 13, 30, 10));
         table.put("a ring cut near its waist", waist, sharp(waist), 0.5, 1.5);
+    }
+
+    /** Blocks that go into each other's edges. */
+    private void saddles() {
+        Body into = plus(Shapes.box(0, 0, 0, 20, 20, 10), Shapes.box(20, 5, 3, 35, 15, 15));
+        table.put("inner edges of a block on another's edge", into, inner(into), 0.3, 1, 2);
+        table.put("outer edges of a block on another's edge", into, outer(into), 0.3, 1, 2);
+        table.put("all edges of a block on another's edge", into, sharp(into), 0.3, 1);
+        Body through = plus(Shapes.box(0, 0, 0, 20, 20, 10), Shapes.box(5, 5, 4, 15, 30, 16));
+        table.put("inner edges of a block through another's edge", through, inner(through), 0.3, 1, 2);
+        table.put("outer edges of a block through another's edge", through, outer(through), 0.3, 1, 2);
     }
 }
