@@ -1,6 +1,7 @@
 package io.tallember.solid.local;
 
 import io.tallember.solid.Edge;
+import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.local.Skin.Corner;
@@ -11,12 +12,15 @@ import java.util.List;
 import java.util.Map;
 
 /**
- * Where outer and inner edges take turns round a corner of four, as where one block goes into another's edge: each of the two rounds
- * ends flush with the face beyond, and those two faces meet in a short edge over the corner.
+ * Where outer and inner edges take turns round a corner of four, as where one block goes into another's edge: a round of one of
+ * them ends flush with the face beyond, which meets one of its own faces in a short edge from there to the corner, or to where the
+ * round of the edge opposite ends.
  */
 final class SaddleStar extends Star {
-    /** The face that each strip ends in, and the one beside it along which it does. */
+    /** The face that each strip ends in, and the one of its own along which the short edge runs. */
     private final Map<Strip, Face> ends = new LinkedHashMap<>();
+
+    private final Map<Strip, Face> over = new LinkedHashMap<>();
 
     private final Map<Strip, Map<Face, Corner>> corners = new LinkedHashMap<>();
     private Seam ledge;
@@ -27,19 +31,22 @@ final class SaddleStar extends Star {
 
     static boolean fits(Rounding in, List<Strip> here, List<Edge> rest) {
         Strip a = here.get(0);
-        Strip b = here.get(1);
-        boolean four = a.f != b.f && a.f != b.g && a.g != b.f && a.g != b.g;
-        return four
+        List<Edge> alike =
+                rest.stream().filter(e -> Edges.convex(in.body, e) == a.convex).toList();
+        List<Face> beyond = here.size() == 2
+                ? List.of(here.get(1).f, here.get(1).g)
+                : alike.size() == 1 ? in.body.facesOf(alike.get(0)) : List.of();
+        return here.size() + rest.size() == 4
+                && here.size() + alike.size() == 2
                 && rest.stream().noneMatch(in::smooth)
-                && rest.stream().noneMatch(e -> io.tallember.solid.Edges.convex(in.body, e) == a.convex);
+                && beyond.size() == 2
+                && !beyond.contains(a.f)
+                && !beyond.contains(a.g);
     }
 
     @Override
     void open() {
-        // of a strip's faces one goes on beside the corner: the one whose other edge there leads away from the strip's
-        // end
         for (Strip s : here) {
-            Strip other = here.get(s == here.get(0) ? 1 : 0);
             corners.put(s, new LinkedHashMap<>());
             for (Face f : List.of(s.f, s.g)) {
                 corners.get(s).put(f, new Corner(s.contactAt(f, v)));
@@ -47,27 +54,36 @@ final class SaddleStar extends Star {
             for (Edge e : rest) {
                 for (Face f : List.of(s.f, s.g)) {
                     Face beyond = in.across(e, f);
-                    boolean beside = in.body.facesOf(e).contains(f) && (beyond == other.f || beyond == other.g);
-                    // the strip's own direction leads out of the face that it ends in
+                    boolean beside = in.body.facesOf(e).contains(f) && Edges.convex(in.body, e) != s.convex;
+                    // the strip leads out through the face that it ends in
                     if (beside && beyond.outward(v.point()).dot(Strip.outOf(s.edge, v)) * (s.convex ? -1 : 1) > SHARP) {
                         ends.put(s, beyond);
                         in.end(e, v, corners.get(s).get(f));
+                        over.put(s, f == s.f ? s.g : s.f);
                     }
                 }
             }
         }
-        if (ends.size() != 2) {
+        if (ends.size() != here.size()) {
             throw new Elsewhere();
         }
+        // each strip's other corner lies in the middle of the face along which it ends: there the short edge begins
         Strip a = here.get(0);
-        Strip b = here.get(1);
-        // each strip's corner on the face in which the other one ends lies in the middle of that face
-        Corner c = corners.get(a).get(ends.get(b));
-        Corner d = corners.get(b).get(ends.get(a));
-        if (c == null || d == null) {
+        Corner c = corners.get(a).get(over.get(a));
+        Corner d = here.size() == 2 ? corners.get(here.get(1)).get(over.get(here.get(1))) : own();
+        if (here.size() == 2 && (over.get(a) != ends.get(here.get(1)) || over.get(here.get(1)) != ends.get(a))) {
             throw new Elsewhere();
         }
         ledge = straight(c, d);
+    }
+
+    /** The corner that stays where only one of two edges is rounded. */
+    private Corner own() {
+        Seam stays = in.seam(rest.stream()
+                .filter(e -> Edges.convex(in.body, e) == here.get(0).convex)
+                .findFirst()
+                .orElseThrow(Elsewhere::new));
+        return stays.start.of == v ? stays.start : stays.end;
     }
 
     @Override
@@ -79,6 +95,9 @@ final class SaddleStar extends Star {
     void close() {
         for (Strip s : here) {
             Seams.insert(in.sheet(ends.get(s)), List.of(end(s), ledge));
+        }
+        if (here.size() == 1) {
+            Seams.insert(in.sheet(over.get(here.get(0))), List.of(ledge));
         }
     }
 }

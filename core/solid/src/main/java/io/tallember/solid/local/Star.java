@@ -76,7 +76,7 @@ abstract class Star {
         if (on) {
             return new JoinStar(in, v, here, rest, own);
         }
-        if (two && rest.size() == 2 && SaddleStar.fits(in, here, rest)) {
+        if (alike && here.size() <= 2 && in.all.plain() && SaddleStar.fits(in, here, rest)) {
             return new SaddleStar(in, v, here, rest, own);
         }
         if (two && rest.size() == 1) {
