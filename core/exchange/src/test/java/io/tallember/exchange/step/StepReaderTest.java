@@ -271,7 +271,7 @@ class StepReaderTest {
     }
 
     private static StepReader.Read read(String name) throws IOException {
-        return StepReader.read(Files.readString(Path.of("src/test/resources/cases/" + name + ".step")), TOL);
+        return StepReader.read(Files.readString(Path.of("src/test/resources/step/" + name + ".step")), TOL);
     }
 
     /** Two boxes that only share an edge are two bodies; a bore that touches a side leaves one with a wall of no thickness. */
