@@ -1,7 +1,7 @@
 package io.tallember.ember;
 
 import io.tallember.exchange.step.StepSolids;
-import io.tallember.part.steps.brought.SolidFiles;
+import io.tallember.part.solids.SolidFiles;
 import io.tallember.solid.Body;
 import java.io.IOException;
 import java.nio.file.Files;

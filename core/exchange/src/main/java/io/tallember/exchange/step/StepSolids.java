@@ -4,7 +4,7 @@ import io.tallember.geometry.Box3;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Tolerance;
-import io.tallember.part.steps.brought.SolidFiles;
+import io.tallember.part.solids.SolidFiles;
 import io.tallember.solid.Body;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;

@@ -96,7 +96,7 @@ public final class Rounding {
         if (body.shells().size() != 1) {
             return Optional.empty();
         }
-        Halved halved = ball.plain() ? Halved.of(body, names) : new Halved(body, names);
+        Bisected halved = ball.plain() ? Bisected.of(body, names) : new Bisected(body, names);
         Optional<Body> out = tried(halved.body(), halved.names(), Map.of(), later, ball, step, body);
         if (out.isPresent() || !ball.plain()) {
             return out;

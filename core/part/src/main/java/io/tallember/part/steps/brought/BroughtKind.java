@@ -8,6 +8,7 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.Material;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.Stand;
+import io.tallember.part.solids.SolidFiles;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;

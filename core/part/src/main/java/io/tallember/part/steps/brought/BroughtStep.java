@@ -7,7 +7,7 @@ import java.util.List;
 /**
  * The solids of a file that others have made.
  *
- * @param content by what the file's content is kept, see {@link SolidFiles}
+ * @param content by what the file's content is kept, see {@link io.tallember.part.solids.SolidFiles}
  * @param file what the file was called
  * @param names what the faces of its solids are called, in the file's order; none for by their number. Given when the file took the
  *     place of another, so that what is built on it lasts

@@ -2,6 +2,7 @@ package io.tallember.part.steps.brought;
 
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Tolerance;
+import io.tallember.part.solids.SolidFiles;
 import io.tallember.solid.sweep.Primitive;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;

@@ -1,4 +1,4 @@
-package io.tallember.part.steps.brought;
+package io.tallember.part.solids;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;

@@ -19,8 +19,8 @@ import java.util.stream.Stream;
  *
  * @param names what is known by an edge, for the halves too
  */
-record Halved(Body body, Map<Edge, String> names) {
-    static Halved of(Body body, Map<Edge, String> names) {
+record Bisected(Body body, Map<Edge, String> names) {
+    static Bisected of(Body body, Map<Edge, String> names) {
         Map<Edge, List<Edge>> halves = new LinkedHashMap<>();
         Map<Edge, String> now = new LinkedHashMap<>();
         names.forEach((e, name) -> {
@@ -37,13 +37,13 @@ record Halved(Body body, Map<Edge, String> names) {
             now.put(second, name + " again");
         });
         if (halves.isEmpty()) {
-            return new Halved(body, names);
+            return new Bisected(body, names);
         }
         List<Shell> shells = body.shells().stream()
                 .map(s -> new Shell(
                         s.faces().stream().map(f -> divided(f, halves)).toList()))
                 .toList();
-        return new Halved(new Body(shells), now);
+        return new Bisected(new Body(shells), now);
     }
 
     private static Face divided(Face f, Map<Edge, List<Edge>> halves) {
