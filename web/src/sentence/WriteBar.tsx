@@ -114,7 +114,10 @@ function FileSlot({ at, slot }: { at: string; slot: Slot }) {
         accept=".step,.stp"
         className="hidden"
         data-testid="solids-file"
-        onChange={(e) => void taken(e.target.files?.[0])}
+        onChange={(e) => {
+          void taken(e.target.files?.[0]);
+          e.target.value = "";
+        }}
       />
     </>
   );

@@ -19,8 +19,7 @@ record BroughtIn(List<Body> bodies, List<String> names, List<String> notes, bool
     /** @throws io.tallember.exchange.step.StepException where the file can't be used at all */
     static BroughtIn of(Path file) throws IOException {
         SolidFiles.Read read = StepSolids.of(Files.readAllBytes(file));
-        boolean whole = !read.bodies().isEmpty()
-                && read.notes().stream().noneMatch(n -> n.contains("wasn't read") || n.contains("isn't used"));
+        boolean whole = !read.bodies().isEmpty() && read.left() == 0;
         return new BroughtIn(read.bodies(), read.names(), read.notes(), whole);
     }
 }

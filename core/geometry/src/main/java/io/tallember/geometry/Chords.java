@@ -166,9 +166,7 @@ final class Chords {
             if (bend != null) {
                 curved = rate - p.minus(x).dot(bend);
             } else if (k > 0 && t != before) {
-                // beside a bend of a radius as large as the distance from it that is twice the rate on the outside and
-                // nothing at
-                // all on the inside
+                // as far from a bend as it is wide: twice the rate on the outside, nothing at all on the inside
                 curved = (was - is) / (t - before);
             }
             before = t;

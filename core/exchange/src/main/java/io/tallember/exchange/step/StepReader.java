@@ -38,8 +38,9 @@ public final class StepReader {
      * @param bodies sound ones only
      * @param names one a body
      * @param notes what was set right, left out or is wrong, each with the entity it is about
+     * @param left how many solids of the file weren't read
      */
-    public record Read(List<Body> bodies, List<String> names, List<String> notes) {}
+    public record Read(List<Body> bodies, List<String> names, List<String> notes, int left) {}
 
     private final Entities file;
     private final Tolerance tol;
@@ -88,6 +89,7 @@ public final class StepReader {
         }
         List<Body> bodies = new ArrayList<>();
         List<String> names = new ArrayList<>();
+        int left = 0;
         for (Map.Entry<Integer, Integer> e : contextOf.entrySet()) {
             int id = e.getKey();
             try {
@@ -98,13 +100,14 @@ public final class StepReader {
                     names.add(name(id, bodies.size()));
                 }
             } catch (StepException | GeometryException x) {
+                left++;
                 notes.add("The solid #" + id + " wasn't read. " + x.getMessage());
             }
         }
         if (contextOf.isEmpty()) {
             notes.add("The file holds no solid.");
         }
-        return new Read(bodies, names, notes);
+        return new Read(bodies, names, notes, left);
     }
 
     private void contexts(int id, Entity representation, Map<Integer, Integer> contextOf) {

@@ -43,7 +43,8 @@ public final class StepSolids implements SolidFiles.Reader {
             }
         }
         notes.addAll(read.notes());
-        return new SolidFiles.Read(bodies, names, notes);
+        return new SolidFiles.Read(
+                bodies, names, notes, read.left() + read.bodies().size() - bodies.size());
     }
 
     private static boolean within(Box3 box) {

@@ -153,6 +153,19 @@ class BroughtInTest {
         assertThat(lost.outcome("s2").reason()).isEqualTo(GeometryException.Reason.LOST_REFERENCE);
     }
 
+    /** Where a file's content is lost another can be chosen; no face of it is taken for one that was there. */
+    @Test
+    void anotherFileIsChosenWhereTheFirstIsLost() throws Exception {
+        PartDocument doc = part("ab".repeat(32));
+        PartState lost = built(doc);
+        ObjectNode asked = (ObjectNode) new JsonMapper().readTree("{\"open\": \"s2\", \"at\": \"file\"}");
+        asked.putObject("entry").put("typed", kept(file(60, 5)) + " block.step");
+        PartState now =
+                built(Talks.kept(asked, new Context(doc, doc, () -> lost)).apply(doc));
+        assertThat(now.outcome("s2").status()).isEqualTo(StepOutcome.Status.BUILT);
+        assertThat(top(now)).doesNotContain("(f");
+    }
+
     @Test
     void filesThatCantBeUsedSayWhy() {
         PartState none = built(part(kept("ISO-10303-21;\nHEADER;\nENDSEC;\nDATA;\nENDSEC;\nEND-ISO-10303-21;\n")));

@@ -100,6 +100,7 @@ final class Talk {
             case "keep-refused" -> assertThat(refusal(this::keep)).isEqualTo(rest);
             case "builds" -> assertThat(newest().message()).isEmpty();
             case "fails" -> assertThat(newest().message()).contains(rest);
+            case "remedy" -> assertThat(remedies()).contains(rest);
             case "note" -> assertThat(newest().notes().toString()).contains(rest);
             case "faces" ->
                 assertThat(built().solids().stream()
@@ -131,6 +132,13 @@ final class Talk {
             case "arrow" -> assertThat(answer.get("handles").toString()).contains(rest);
             default -> typed(l);
         }
+    }
+
+    /** What can be pressed to mend the step that was changed last. */
+    private String remedies() {
+        ObjectNode n = MAKE.objectNode();
+        Talks.tell(changed(), context(), n);
+        return n.get("remedies").toString();
     }
 
     private static JsonNode place(String text) {

@@ -7,6 +7,7 @@ import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -48,12 +49,24 @@ public final class BlendOrder {
         before.forEach(two -> waiting.add(root(group, two[1])));
         List<Edge> ready =
                 edges.stream().filter(e -> !waiting.contains(root(group, e))).toList();
-        return ready.isEmpty() ? inCircles(edges, before) : ready;
+        return circular(group, before) ? inCircles(edges, before) : ready;
     }
 
     /** Whether one of some edges leaves a vertex as an edge does, so that the face between them comes to nothing there. */
     private static boolean touches(List<Edge> inner, Edge a, Vertex v) {
         return inner.stream().anyMatch(b -> Chains.outOf(a, v).dot(Chains.outOf(b, v)) > 1 - 1e-9);
+    }
+
+    /** Whether some groups would wait for each other. */
+    private static boolean circular(Map<Edge, Edge> group, List<Edge[]> before) {
+        List<Edge[]> left = new ArrayList<>(before);
+        boolean peeled = true;
+        while (peeled) {
+            Set<Edge> waiting = Collections.newSetFromMap(new IdentityHashMap<>());
+            left.forEach(two -> waiting.add(root(group, two[1])));
+            peeled = left.removeIf(two -> !waiting.contains(root(group, two[0])));
+        }
+        return !left.isEmpty();
     }
 
     /** Where each would wait for another: those that stand alone of their kind somewhere go first, without what meets the others. */

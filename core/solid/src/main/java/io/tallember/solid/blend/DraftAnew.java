@@ -208,12 +208,15 @@ public final class DraftAnew {
         List<Face> made = new ArrayList<>(now.faces().stream()
                 .filter(f -> f.origins().stream().anyMatch(o -> o.step().equals(ANEW)))
                 .toList());
+        if (made.size() != rounds.size()) {
+            throw gone(); // a round that doesn't come again, or comes in pieces, isn't the same part
+        }
         while (!made.isEmpty()) {
             Face best = null;
             Face old = null;
             double least = Double.POSITIVE_INFINITY;
             for (Face f : made) {
-                for (Face k : left.isEmpty() ? rounds : left) {
+                for (Face k : left) {
                     double d = f.bounds().centre().distance(k.bounds().centre());
                     if (d < least) {
                         least = d;

@@ -2,16 +2,12 @@ package io.tallember.solid.local;
 
 import io.tallember.geometry.Interval;
 import io.tallember.solid.Body;
-import io.tallember.solid.Coedge;
 import io.tallember.solid.Edge;
-import io.tallember.solid.Face;
-import io.tallember.solid.Loop;
 import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
 
 /**
  * A body some of whose closed edges are divided in their middle: those that other edges meet, so that they have two ends in one
@@ -41,27 +37,8 @@ record Bisected(Body body, Map<Edge, String> names) {
         }
         List<Shell> shells = body.shells().stream()
                 .map(s -> new Shell(
-                        s.faces().stream().map(f -> divided(f, halves)).toList()))
+                        s.faces().stream().map(f -> Divided.face(f, halves)).toList()))
                 .toList();
         return new Bisected(new Body(shells), now);
-    }
-
-    private static Face divided(Face f, Map<Edge, List<Edge>> halves) {
-        if (f.coedges().stream().noneMatch(c -> halves.containsKey(c.edge()))) {
-            return f;
-        }
-        List<Loop> loops = f.loops().stream()
-                .map(l -> new Loop(
-                        l.coedges().stream().flatMap(c -> divided(c, halves)).toList()))
-                .toList();
-        return new Face(f.surface(), f.sense(), loops, f.origins());
-    }
-
-    private static Stream<Coedge> divided(Coedge c, Map<Edge, List<Edge>> halves) {
-        List<Edge> two = halves.get(c.edge());
-        if (two == null) {
-            return Stream.of(c);
-        }
-        return Stream.of(c.forward() ? 0 : 1, c.forward() ? 1 : 0).map(i -> new Coedge(two.get(i), c.forward()));
     }
 }

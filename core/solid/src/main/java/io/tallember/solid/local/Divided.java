@@ -12,9 +12,10 @@ import io.tallember.solid.Shell;
 import io.tallember.solid.Vertex;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
-/** A face divided by edges between corners of its boundary. */
+/** Faces divided by edges between corners of their boundary, and edges in pieces. */
 final class Divided {
     private static final int LOOKS = 5;
 
@@ -95,6 +96,29 @@ final class Divided {
     private static List<Coedge> turned(List<Coedge> loop, int from) {
         List<Coedge> out = new ArrayList<>(loop.subList(from, loop.size()));
         out.addAll(loop.subList(0, from));
+        return out;
+    }
+
+    /** A face with edges taken for their pieces, given in the edges' direction. */
+    static Face face(Face f, Map<Edge, List<Edge>> pieces) {
+        if (f.coedges().stream().noneMatch(c -> pieces.containsKey(c.edge()))) {
+            return f;
+        }
+        List<List<Coedge>> loops = f.loops().stream()
+                .map(l -> l.coedges().stream()
+                        .flatMap(c -> uses(c, pieces).stream())
+                        .toList())
+                .toList();
+        return face(f, loops);
+    }
+
+    /** The uses of an edge's pieces, in the way in which a face uses the edge. */
+    static List<Coedge> uses(Coedge c, Map<Edge, List<Edge>> pieces) {
+        List<Edge> own = pieces.getOrDefault(c.edge(), List.of(c.edge()));
+        List<Coedge> out = new ArrayList<>();
+        for (int i = 0; i < own.size(); i++) {
+            out.add(new Coedge(own.get(c.forward() ? i : own.size() - 1 - i), c.forward()));
+        }
         return out;
     }
 

@@ -29,7 +29,6 @@ final class FlatEndStar extends Star {
     FlatEndStar(Rounding in, Vertex v, List<Strip> here, List<Edge> rest, Map<Face, Corner> own) {
         super(in, v, here, rest, own);
         Strip s = here.get(0);
-        Vec3 out = Strip.outOf(s.edge, v);
         flat = plane(s, v);
         on = on(v, s, rest);
         tip = in.seam(on).start.of == v ? in.seam(on).start : in.seam(on).end;

@@ -200,7 +200,7 @@ record Overrun(Body body, Map<Edge, String> names, Map<Vertex, Vec3> centres) {
                 }
             });
             List<Coedge> mine = new ArrayList<>();
-            f.loops().forEach(l -> l.coedges().forEach(c -> mine.addAll(divided(c))));
+            f.loops().forEach(l -> l.coedges().forEach(c -> mine.addAll(Divided.uses(c, pieces))));
             // what is run over: from one place along the edges to the other, in the way the face's boundary runs
             Coedge gone =
                     mine.stream().filter(c -> c.edge() == between).findFirst().orElseThrow();
@@ -226,7 +226,7 @@ record Overrun(Body body, Map<Edge, String> names, Map<Vertex, Vec3> centres) {
             List<Loop> left = loops(mine);
             List<Loop> right = beyond.loops().stream()
                     .map(l -> new Loop(l.coedges().stream()
-                            .flatMap(c -> divided(c).stream())
+                            .flatMap(c -> Divided.uses(c, pieces).stream())
                             .flatMap(c -> c.edge() == between ? over.stream() : java.util.stream.Stream.of(c))
                             .toList()))
                     .toList();
@@ -235,7 +235,7 @@ record Overrun(Body body, Map<Edge, String> names, Map<Vertex, Vec3> centres) {
             }
             List<Shell> shells = body.shells().stream()
                     .map(k -> new Shell(k.faces().stream()
-                            .map(x -> x == f ? with(x, left) : x == beyond ? with(x, right) : same(x))
+                            .map(x -> x == f ? with(x, left) : x == beyond ? with(x, right) : Divided.face(x, pieces))
                             .toList()))
                     .toList();
             Map<Vertex, Vec3> all = new LinkedHashMap<>(centres);
@@ -263,33 +263,8 @@ record Overrun(Body body, Map<Edge, String> names, Map<Vertex, Vec3> centres) {
             return f.region().locate(Strip.dropped(c, f), TOL) == SurfaceRegion.Place.OUTSIDE;
         }
 
-        private Face same(Face x) {
-            return x.coedges().stream().noneMatch(c -> parts(c.edge()).size() > 1)
-                    ? x
-                    : with(
-                            x,
-                            x.loops().stream()
-                                    .map(l -> new Loop(l.coedges().stream()
-                                            .flatMap(c -> divided(c).stream())
-                                            .toList()))
-                                    .toList());
-        }
-
         private Face with(Face x, List<Loop> loops) {
             return new Face(x.surface(), x.sense(), loops, x.origins());
-        }
-
-        private List<Edge> parts(Edge e) {
-            return pieces.getOrDefault(e, List.of(e));
-        }
-
-        private List<Coedge> divided(Coedge c) {
-            List<Edge> own = parts(c.edge());
-            List<Coedge> out = new ArrayList<>();
-            for (int i = 0; i < own.size(); i++) {
-                out.add(new Coedge(own.get(c.forward() ? i : own.size() - 1 - i), c.forward()));
-            }
-            return out;
         }
 
         private List<Edge> divided(Edge e, List<Touch> at) {

@@ -302,6 +302,13 @@ final class BlendCastingTable {
         Body into = plus(Shapes.box(0, 0, 0, 20, 20, 10), Shapes.box(20, 5, 3, 35, 15, 15));
         table.put("inner edges of a block on another's edge", into, inner(into), 0.3, 1, 2);
         table.put("outer edges of a block on another's edge", into, outer(into), 0.3, 1, 2);
+        table.put(
+                "one inner edge of a block on another's edge",
+                into,
+                inner(into).and(e -> upright(e) && e.middle().y() < 10),
+                0.3,
+                1,
+                2);
         table.put("all edges of a block on another's edge", into, sharp(into), 0.3, 1);
         Body through = plus(Shapes.box(0, 0, 0, 20, 20, 10), Shapes.box(5, 5, 4, 15, 30, 16));
         table.put("inner edges of a block through another's edge", through, inner(through), 0.3, 1, 2);

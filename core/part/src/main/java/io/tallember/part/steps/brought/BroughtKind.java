@@ -56,10 +56,12 @@ public final class BroughtKind extends Kind {
         if (before instanceof BroughtStep b) {
             List<String> names = b.content().equals(told[0])
                     ? b.names()
-                    : FaceNames.gone(
-                            SolidFiles.read(b.content()).bodies(),
-                            b.names(),
-                            SolidFiles.read(told[0]).bodies());
+                    : SolidFiles.find(b.content()).isEmpty()
+                            ? FaceNames.fresh(SolidFiles.read(told[0]).bodies(), told[0])
+                            : FaceNames.gone(
+                                    SolidFiles.read(b.content()).bodies(),
+                                    b.names(),
+                                    SolidFiles.read(told[0]).bodies());
             ArrayNode all = n.putArray("names");
             names.forEach(all::add);
         }

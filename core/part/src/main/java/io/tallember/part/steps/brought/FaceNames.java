@@ -4,11 +4,16 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Vec3;
 import io.tallember.solid.Body;
+import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
 import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 
 /** What the faces of brought-in solids are called, and how the names go over to a newer file. */
 final class FaceNames {
@@ -51,8 +56,30 @@ final class FaceNames {
         return out;
     }
 
+    /** Names that no face had before, of a file that follows one whose content is lost: what was built on that is lost too. */
+    static List<String> fresh(List<Body> bodies, String content) {
+        List<String> out = new ArrayList<>();
+        for (int i = 1; i <= count(bodies); i++) {
+            out.add(content.substring(0, 8) + "-" + i);
+        }
+        return out;
+    }
+
+    /** By the faces' numbers, which ones lie beside each other. */
+    private static Set<List<Integer>> neighbours(List<Body> bodies) {
+        Map<Face, Integer> number = new IdentityHashMap<>();
+        faces(bodies).forEach(f -> number.put(f, number.size()));
+        Set<List<Integer>> out = new HashSet<>();
+        for (Body b : bodies) {
+            for (Edge e : b.edges()) {
+                out.add(b.facesOf(e).stream().map(number::get).sorted().toList());
+            }
+        }
+        return out;
+    }
+
     /**
-     * The names of a newer file's faces. Where the two files have the same faces one by one, of the same kinds and turned the same
+     * The names of a newer file's faces. Where the two files have the same faces one by one, beside each other alike, of the same kinds and turned the same
      * way, each keeps its name; else those do that lie where they lay, and the others get new ones.
      *
      * @param names those of the file before; none for by their number
@@ -65,6 +92,7 @@ final class FaceNames {
         for (int i = 0; alike && i < old.size(); i++) {
             alike = alike(old.get(i), now.get(i));
         }
+        alike = alike && neighbours(before).equals(neighbours(after));
         if (alike) {
             return called;
         }
