@@ -311,6 +311,28 @@ class WallStepsTest {
     }
 
     @Test
+    void somePickedFacesGoWithTheirChainAndOthersAlone() {
+        Sheet s = new Sheet("Block", Unit.MM);
+        s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
+        s.blend(false, 4, s.edges(e -> Math.abs(e.middle().z() - 10) < 1e-6));
+        FaceReference front = s.facing(n -> n.y() < -0.9);
+        FaceReference top = s.facing(n -> n.z() > 0.9);
+        double outline = 1200 - (4 - Math.PI) * 16;
+        String id = s.document().freshId();
+        s.with(new Command.AddStep(
+                new ShellStep("", "", false, List.of(front), true, List.of(top), false, 2, 0, List.of(), false)));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        assertThat(s.volume()).isCloseTo(2 * outline, within(1e-8));
+        ShellStep.Group thick = new ShellStep.Group(3, List.of(front), true);
+        s.with(new Command.ChangeStep(new ShellStep(
+                id, "Shell 1", false, List.of(top), false, List.of(), false, 2, 0, List.of(thick), false)));
+        assertThat(s.failure()).isEmpty();
+        assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
+        assertThat(s.volume()).isCloseTo(20 * outline - 18 * (34 * 24 - (4 - Math.PI)), within(1e-7));
+    }
+
+    @Test
     void wallsOutsideHaveSharpOrRoundCorners() {
         Sheet s = new Sheet("Block", Unit.MM);
         s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);

@@ -23,6 +23,7 @@ import tools.jackson.databind.node.ObjectNode;
  */
 public final class Form {
     public static final int MOST_PLACES = 3_000;
+    private static final int MOST_KEPT = 60;
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
     private final Context context;
@@ -173,7 +174,7 @@ public final class Form {
         Map<String, Followed> back = memory.remove(place + "/" + key);
         if (back != null) {
             back.forEach((p, f) -> {
-                if (Objects.equals(contents.get(p), f.after())) {
+                if (Objects.equals(before.get(p), f.after())) {
                     if (f.before() == null) {
                         contents.remove(p);
                     } else {
@@ -192,6 +193,12 @@ public final class Form {
             }
         }
         if (!followed.isEmpty() && !left.equals(key)) {
+            // numbers that stayed by chance go back too, when what follows from coming back changes them
+            before.forEach((p, was) -> {
+                if (was instanceof Content.Text && was.equals(contents.get(p)) && followed.size() < MOST_KEPT) {
+                    followed.put(p, new Followed(was, was));
+                }
+            });
             memory.put(place + "/" + left, followed);
         }
     }

@@ -1,9 +1,13 @@
 package io.tallember.part.steps;
 
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Interval;
+import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.geometry.intersect.CurveSurface;
 import io.tallember.part.FaceReference;
 import io.tallember.part.Refusal;
 import io.tallember.part.SketchPlane;
@@ -11,7 +15,9 @@ import io.tallember.part.fields.References;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
+import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.mass.FaceCentre;
+import java.util.Comparator;
 import java.util.Optional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.JsonNodeFactory;
@@ -164,6 +170,20 @@ public record Hit(
         Vec3 l = at.local(on);
         double grid = Spots.grid(c.unit());
         return Optional.of(new Vec2(Math.rint(l.x() / grid) * grid, Math.rint(l.y() / grid) * grid));
+    }
+
+    /** Where the ray of a click first meets the clicked face. */
+    public Optional<Vec3> on(Face clicked) {
+        if (from == null || way == null) {
+            return Optional.empty();
+        }
+        double reach =
+                from.distance(clicked.bounds().centre()) + clicked.bounds().diagonal();
+        Line ray = new Line(from, way.unit());
+        return CurveSurface.meet(ray, new Interval(-reach, reach), clicked.surface(), Tolerance.DEFAULT).stream()
+                .map(m -> ray.point(m.t()))
+                .filter(p -> clicked.region().locate(p, Tolerance.DEFAULT) != SurfaceRegion.Place.OUTSIDE)
+                .min(Comparator.comparingDouble(p -> p.minus(from).dot(way)));
     }
 
     /** The middle of the clicked face in the coordinates that it has as a plane, in whole millimetres. */

@@ -27,7 +27,7 @@ public final class Spots {
     private Spots() {}
 
     /** The grid on which clicks lie in a part of a unit, in mm. */
-    static double grid(Unit unit) {
+    public static double grid(Unit unit) {
         return unit == Unit.IN ? 25.4 / 16 : 1;
     }
 

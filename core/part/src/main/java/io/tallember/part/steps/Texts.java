@@ -26,7 +26,8 @@ public final class Texts {
 
     /** Whether a field of a step holds a plane or an axis, which may be called by a word. */
     public static boolean isPlaneOrAxis(String field) {
-        return List.of("plane", "second", "axis", "axis2", "about").contains(field);
+        return List.of("plane", "second", "axis", "axis2", "about", "along", "pull")
+                .contains(field);
     }
 
     /** A number as short as it can be told without losing what matters. */

@@ -16,6 +16,7 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
 import io.tallember.solid.local.Draft;
+import io.tallember.solid.local.Hinge;
 import io.tallember.solid.local.Retarget;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -50,11 +51,16 @@ public final class DraftAnew {
      * @throws GeometryException BAD_VALUE with the face that can't lean
      */
     public static Body of(Body body, Collection<Face> faces, Plane neutral, Vec3 pull, double angle, Tolerance tol) {
+        return of(body, Draft.alike(faces, new Hinge(neutral, pull)), angle, tol);
+    }
+
+    /** The same, each face with what it turns about. */
+    public static Body of(Body body, Map<Face, Hinge> hinges, double angle, Tolerance tol) {
         try {
-            return Draft.of(body, faces, neutral, pull, angle, tol);
+            return Draft.of(body, hinges, angle, tol);
         } catch (GeometryException first) {
             for (boolean leaning : new boolean[] {true, false}) {
-                Optional<Body> out = new DraftAnew(body, tol).leant(faces, neutral, pull, angle, leaning);
+                Optional<Body> out = new DraftAnew(body, tol).leant(hinges, angle, leaning);
                 if (out.isPresent()) {
                     return out.get();
                 }
@@ -64,19 +70,18 @@ public final class DraftAnew {
     }
 
     /** @param leaning whether rounds along the pull stay and lean */
-    private Optional<Body> leant(Collection<Face> faces, Plane neutral, Vec3 pull, double angle, boolean leaning) {
-        gather(faces, leaning ? pull : null);
+    private Optional<Body> leant(Map<Face, Hinge> hinges, double angle, boolean leaning) {
+        Set<Face> faces = hinges.keySet();
+        gather(faces, leaning ? hinges.values().iterator().next().pull() : null);
         boolean balls = rounds.stream().anyMatch(f -> f.surface() instanceof Sphere);
         if (rounds.isEmpty() || faces.stream().anyMatch(rounds::contains) || leaning && balls) {
             return Optional.empty();
         }
         try {
             Body sharp = sharp();
-            List<Face> leant = new ArrayList<>();
-            for (Face f : faces) {
-                leant.add(same(f, sharp).orElseThrow(DraftAnew::gone));
-            }
-            Body now = Draft.of(sharp, leant, neutral, pull, angle, tol);
+            Map<Face, Hinge> leant = new LinkedHashMap<>();
+            hinges.forEach((f, h) -> leant.put(same(f, sharp).orElseThrow(DraftAnew::gone), h));
+            Body now = Draft.of(sharp, leant, angle, tol);
             return Optional.of(rounded(now));
         } catch (GeometryException e) {
             return Optional.empty();

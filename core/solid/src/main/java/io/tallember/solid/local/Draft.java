@@ -35,16 +35,14 @@ import java.util.Set;
  */
 public final class Draft {
     private final Body body;
-    private final Vec3 pull;
-    private final Plane neutral;
+    private final Map<Face, Hinge> hinges;
     private final double angle;
     private final Tolerance tol;
     private final Map<Face, Surface> surfaces = new LinkedHashMap<>();
 
-    private Draft(Body body, Plane neutral, Vec3 pull, double angle, Tolerance tol) {
+    private Draft(Body body, Map<Face, Hinge> hinges, double angle, Tolerance tol) {
         this.body = body;
-        this.neutral = neutral;
-        this.pull = pull;
+        this.hinges = new LinkedHashMap<>(hinges);
         this.angle = angle;
         this.tol = tol;
     }
@@ -57,12 +55,27 @@ public final class Draft {
      * @throws GeometryException BAD_VALUE with the face that can't lean
      */
     public static Body of(Body body, Collection<Face> faces, Plane neutral, Vec3 pull, double angle, Tolerance tol) {
+        return of(body, alike(faces, new Hinge(neutral, pull)), angle, tol);
+    }
+
+    /** Faces that all turn about one plane. */
+    public static Map<Face, Hinge> alike(Collection<Face> faces, Hinge hinge) {
+        Map<Face, Hinge> all = new LinkedHashMap<>();
+        faces.forEach(f -> all.put(f, hinge));
+        return all;
+    }
+
+    /**
+     * @param hinges what each leaning face turns about; their pulls go along one line
+     * @param angle as above
+     */
+    public static Body of(Body body, Map<Face, Hinge> hinges, double angle, Tolerance tol) {
         if (!(Math.abs(angle) < Math.toRadians(80))) {
             throw new GeometryException(Reason.BAD_VALUE, "Faces can lean by up to 80° either way.");
         }
-        Draft d = new Draft(body, neutral, pull, angle, tol);
-        Set<Face> leant = new LinkedHashSet<>(faces);
-        leant.addAll(d.uprightFillets(leant));
+        Draft d = new Draft(body, hinges, angle, tol);
+        d.uprightFillets();
+        Set<Face> leant = d.hinges.keySet();
         leant.forEach(f -> d.surfaces.put(f, d.leant(f)));
         d.carry(leant);
         return Retarget.of(body, d.surfaces, List.of(), Face::origins, tol);
@@ -81,27 +94,48 @@ public final class Draft {
     }
 
     private boolean alongPull(Surface s) {
+        Vec3 pull = hinges.values().iterator().next().pull();
         return (s instanceof Cylinder || s instanceof Cone)
                 && s.frame().z().cross(pull).length() < 1e-9;
     }
 
-    /** Fillets along the pull both of whose supports lean. */
-    private List<Face> uprightFillets(Set<Face> leant) {
-        List<Face> out = new ArrayList<>();
+    /** Fillets along the pull both of whose supports lean, lean too, about what those turn about. */
+    private void uprightFillets() {
+        Map<Face, Hinge> more = new LinkedHashMap<>();
         for (Face f : body.faces()) {
-            if (!leant.contains(f) && alongPull(f.surface())) {
-                long beside = smooth(f).stream().filter(leant::contains).count();
-                if (beside >= 2) {
-                    out.add(f);
+            if (!hinges.containsKey(f) && alongPull(f.surface())) {
+                List<Hinge> beside = smooth(f).stream()
+                        .filter(hinges::containsKey)
+                        .map(hinges::get)
+                        .toList();
+                if (beside.size() >= 2) {
+                    Hinge one = beside.get(0);
+                    boolean alike = beside.stream()
+                            .allMatch(h -> h.pull().equals(one.pull())
+                                    && h.neutral()
+                                                    .normal()
+                                                    .cross(one.neutral().normal())
+                                                    .length()
+                                            < 1e-9
+                                    && Math.abs(one.neutral()
+                                                    .signedDistance(
+                                                            h.neutral().frame().origin()))
+                                            <= tol.linear());
+                    if (!alike) {
+                        throw refused(f, "stands between faces that turn about other heights");
+                    }
+                    more.put(f, one);
                 }
             }
         }
-        return out;
+        hinges.putAll(more);
     }
 
     private Surface leant(Face f) {
         Surface s = f.surface();
         Vec3 p = f.bounds().centre();
+        Vec3 pull = hinges.get(f).pull();
+        Plane neutral = hinges.get(f).neutral();
         if (s instanceof Plane plane) {
             Vec3 n = f.outward(p);
             Vec3 level = n.minus(pull.times(n.dot(pull)));
@@ -122,7 +156,7 @@ public final class Draft {
             if (across.unit().cross(line).length() > 1e-9) {
                 line = across.unit();
             }
-            Vec3 out = tilted(level, line);
+            Vec3 out = tilted(level, line, pull);
             return new Plane(Frame.of(q, f.sense() ? out : out.negated(), line));
         }
         if (alongPull(s)) {
@@ -148,7 +182,7 @@ public final class Draft {
     }
 
     /** The outward normal that makes the asked angle with the pull and stays square to the line the face turns about. */
-    private Vec3 tilted(Vec3 level, Vec3 line) {
+    private Vec3 tilted(Vec3 level, Vec3 line, Vec3 pull) {
         // in the plane square to the line: n . pull = sin(angle)
         Vec3 a = level.minus(line.times(level.dot(line))).unit();
         Vec3 b = line.cross(a);
@@ -168,7 +202,7 @@ public final class Draft {
         return a.times(Math.cos(t)).plus(Math.sin(t), b);
     }
 
-    private GeometryException refused(Face f, String why) {
+    static GeometryException refused(Face f, String why) {
         return new GeometryException(
                 Reason.BAD_VALUE,
                 "The " + f.surface().kind() + " face at "

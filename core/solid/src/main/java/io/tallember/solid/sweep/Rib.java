@@ -34,11 +34,18 @@ public final class Rib {
      * @param thickness in mm, at the line or at the base
      * @param draft by which each side leans, so that the base is thicker, in radians; zero for upright
      * @param atBase whether the thickness is that of the base, straight below the line's middle
-     * @param carriedOn whether the line's ends are carried on until they meet the part
+     * @param first whether the line's first end is carried on until it meets the part
+     * @param last whether its last end is
      * @param depth how far it goes, in mm; zero for to the next face
      */
     public record Stance(
-            double thickness, Wall.Side side, double draft, boolean atBase, boolean carriedOn, double depth) {}
+            double thickness,
+            Wall.Side side,
+            double draft,
+            boolean atBase,
+            boolean first,
+            boolean last,
+            double depth) {}
 
     /** Points along a line in the length of the rib's thickness. */
     private static final double FINENESS = 4;
@@ -122,7 +129,7 @@ public final class Rib {
                 .min()
                 .orElseThrow();
         double thickness = atLine(name, through, frame.direction(grow), reach);
-        List<Profile.Edge> edges = stance.carriedOn() ? carriedOn(line, reach) : line;
+        List<Profile.Edge> edges = carriedOn(line, reach, stance.first(), stance.last());
         double far = stance.depth() > 0 ? stance.depth() : reach;
         Profile flat = new Profile(frame, band(edges, grow.times(far)), List.of(), name);
         double lean = (far + reach) * Math.tan(stance.draft());
@@ -201,7 +208,7 @@ public final class Rib {
         Vec3 through = frame.point(middle.curve().point(middle.range().middle()));
         Vec3 way = down ? frame.z().negated() : frame.z();
         double thickness = atLine(name, through, way, reach);
-        List<Profile.Edge> edges = stance.carriedOn() ? carriedOn(line, reach) : line;
+        List<Profile.Edge> edges = carriedOn(line, reach, stance.first(), stance.last());
         Profile band = Wall.along(frame, edges, thickness, stance.side(), name, tol);
         double far = (stance.depth() > 0 ? stance.depth() : reach) * (down ? -1 : 1);
         Body prism = stance.draft() > 0
@@ -326,10 +333,9 @@ public final class Rib {
     private void closedIn(Body rib, String name) {
         for (Face f : rib.faces()) {
             boolean far = stance.depth() == 0 && f.origins().stream().anyMatch(atFar);
-            boolean end = stance.carriedOn()
-                    && f.origins().stream()
-                            .anyMatch(o ->
-                                    o.source().equals("first") || o.source().equals("last"));
+            boolean end = f.origins().stream()
+                    .anyMatch(o -> stance.first() && o.source().equals("first")
+                            || stance.last() && o.source().equals("last"));
             if (far || end) {
                 Vec3 p = f.bounds().centre();
                 throw new GeometryException(
@@ -384,6 +390,10 @@ public final class Rib {
 
     /** The line with its ends carried on straight. */
     public static List<Profile.Edge> carriedOn(List<Profile.Edge> line, double by) {
+        return carriedOn(line, by, true, true);
+    }
+
+    private static List<Profile.Edge> carriedOn(List<Profile.Edge> line, double by, boolean atFirst, boolean atLast) {
         List<Profile.Edge> out = new ArrayList<>(line);
         Profile.Edge first = out.get(0);
         Vec3 start = first.start();
@@ -391,10 +401,13 @@ public final class Rib {
         Profile.Edge last = out.get(out.size() - 1);
         Vec3 end = last.end();
         Vec3 on = travel(last, false);
-        if (first.curve() instanceof Circle) {
+        if (atFirst && first.curve() instanceof Circle) {
             out.add(0, straight(start.plus(by, back), start, "on"));
-        } else {
+        } else if (atFirst) {
             out.set(0, longer(first, by, true));
+        }
+        if (!atLast) {
+            return out;
         }
         last = out.get(out.size() - 1);
         if (last.curve() instanceof Circle) {

@@ -74,7 +74,7 @@ class RibTest {
     }
 
     private static Rib.Stance stance(double t, double degrees, boolean atBase, boolean on) {
-        return new Rib.Stance(t, Side.MIDDLE, Math.toRadians(degrees), atBase, on, 0);
+        return new Rib.Stance(t, Side.MIDDLE, Math.toRadians(degrees), atBase, on, on, 0);
     }
 
     static Stream<Case> grid() {

@@ -1,5 +1,6 @@
 package io.tallember.part.steps.hole;
 
+import io.tallember.geometry.Vec3;
 import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.References;
 import io.tallember.part.fields.Typed;
@@ -25,6 +26,17 @@ final class HoleJson {
         n.put("pointed", h.pointed()).put("point", h.point());
         n.put("head", h.head()).put("headDepth", h.headDepth()).put("sink", h.sink());
         n.put("use", h.use());
+        if (h.thread() != null) {
+            HoleStep.Thread t = h.thread();
+            ObjectNode thread = n.putObject("thread").put("standard", Words.of(t.standard()));
+            thread.put("size", t.size())
+                    .put("pitch", t.pitch())
+                    .put("class", t.fit())
+                    .put("depth", t.depth());
+        }
+        if (h.along() != null) {
+            References.axis(n, "along", h.along());
+        }
         ArrayNode places = n.putArray("places");
         for (HoleStep.Place p : h.places()) {
             ObjectNode at = places.addObject().put("id", p.id());
@@ -39,6 +51,8 @@ final class HoleJson {
     private static void spot(ObjectNode n, Spot s) {
         if (s instanceof Spot.AtCentre) {
             n.put("centre", true);
+        } else if (s instanceof Spot.Near p) {
+            n.put("x", p.point().x()).put("y", p.point().y()).put("z", p.point().z());
         } else if (s instanceof Spot.OnPoint p) {
             n.put("sketch", p.sketch()).put("point", p.point());
         } else if (s instanceof Spot.AtEdge e) {
@@ -68,7 +82,18 @@ final class HoleJson {
                 f.size("headDepth", typed, place + "/headDepth", false),
                 f.size("sink", typed, place + "/sink", true),
                 f.text("use", ""),
+                f.has("thread") ? thread(f.part("thread", "thread"), typed, place) : null,
+                f.has("along") ? References.axis(f, "along") : null,
                 places(f.list("places"), typed, place));
+    }
+
+    private static HoleStep.Thread thread(Fields f, Typed typed, String place) {
+        return new HoleStep.Thread(
+                f.oneOf("standard", HoleStep.Thread.Standard.class),
+                f.text("size"),
+                f.positive("pitch", typed, place + "/pitch"),
+                f.text("class", ""),
+                f.size("depth", typed, place + "/threadDepth", false));
     }
 
     /** New places get their ids here, so that a formula typed for one is kept under its name. */
@@ -100,6 +125,12 @@ final class HoleJson {
         }
         if (f.has("centre") && f.flag("centre")) {
             return new Spot.AtCentre();
+        }
+        if (f.has("x")) {
+            return new Spot.Near(new Vec3(
+                    f.size("x", typed, place + "-x", false),
+                    f.size("y", typed, place + "-y", false),
+                    f.size("z", typed, place + "-z", false)));
         }
         if (f.has("edge")) {
             return new Spot.AtEdge(References.edge(f.part("edge", "edge")));

@@ -1,11 +1,7 @@
 package io.tallember.part.steps.hole;
 
-import io.tallember.geometry.Line;
-import io.tallember.geometry.Plane;
-import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
-import io.tallember.part.Refusal;
 import io.tallember.part.Step;
 import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.Typed;
@@ -18,12 +14,7 @@ import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.Slot;
-import io.tallember.part.steps.Slot.Option;
-import io.tallember.part.steps.Spots;
 import io.tallember.part.steps.Texts;
-import io.tallember.part.steps.hole.ScrewSizes.Screw;
-import io.tallember.solid.Edge;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import tools.jackson.databind.JsonNode;
@@ -44,8 +35,9 @@ public final class HoleKind extends Kind {
     @Override
     protected void begun(Form f, String offer, List<Hit> picked) {
         f.choose("mouth", "plain");
-        f.choose("size", "own");
-        f.choose("fit", "normal");
+        ScrewForm.begin(f);
+        f.choose("way", "square");
+        f.pick("along", MAKE.stringNode("z"));
         f.usual("diameter", 6, 0.3);
         f.choose("extent", "through");
         f.usual("depth", 12, 0.6);
@@ -55,16 +47,18 @@ public final class HoleKind extends Kind {
         f.usual("headDepth", 6, 0.3);
         f.angle("sink", Math.toRadians(90));
         flatFace(picked, f.context()).ifPresent(face -> {
-            place(f, face, picked.get(0).middle(face, f.context()));
+            HolePlaces.place(f, face, picked.get(0).middle(face, f.context()));
         });
         f.aim("where");
     }
 
     @Override
     protected void opened(Form f, ObjectNode n) {
-        String use = n.path("use").asString("");
-        f.drop("use");
-        readUse(f, use);
+        ScrewForm.open(f, n);
+        f.choose("way", n.has("along") ? "along" : "square");
+        if (!n.has("along")) {
+            f.pick("along", MAKE.stringNode("z"));
+        }
         List<JsonNode> places = list(n.get("places"));
         f.drop("places");
         f.rows("places", places.stream().map(p -> p.get("id").asString("")).toList());
@@ -77,6 +71,11 @@ public final class HoleKind extends Kind {
             f.choose(at + ".spot", "none");
             if (spot.has("centre")) {
                 f.choose(at + ".spot", "centre");
+            } else if (spot.has("x")) {
+                f.choose(at + ".spot", "near");
+                for (String axis : List.of("x", "y", "z")) {
+                    open(f, at + "." + axis, spot.get(axis).doubleValue(), Measure.LENGTH);
+                }
             } else if (spot.has("sketch")) {
                 f.choose(at + ".spot", "point");
                 f.pick(at + ".point", spot);
@@ -94,48 +93,6 @@ public final class HoleKind extends Kind {
         f.aim("where");
     }
 
-    /** What a hole is for, as a hole table tells it: a clearance, or the thread by its name. */
-    private static String useOf(Form f) {
-        Optional<Screw> screw = screw(f);
-        if (screw.isEmpty()) {
-            return "";
-        }
-        return switch (f.chosen("fit")) {
-            case "tapped" -> screw.get().coarseName() + " tapped";
-            case "fine" ->
-                (screw.get().fineName().isEmpty()
-                                ? screw.get().size()
-                                : screw.get().fineName())
-                        + " tapped";
-            default -> screw.get().size() + " " + f.chosen("fit");
-        };
-    }
-
-    private static Optional<Screw> screw(Form f) {
-        return ScrewSizes.all().stream()
-                .filter(s -> s.size().equals(f.chosen("size")))
-                .findFirst();
-    }
-
-    /** The size and fit that a hole's use stands for; a use that is none of the table's is kept as it is. */
-    private static void readUse(Form f, String use) {
-        f.choose("size", use.isEmpty() ? "own" : "other");
-        f.choose("fit", "normal");
-        f.type("use", use);
-        for (Screw s : ScrewSizes.all()) {
-            for (String fit : List.of("close", "normal", "loose", "tapped", "fine")) {
-                f.choose("fit", fit);
-                String size = f.chosen("size");
-                f.choose("size", s.size());
-                if (useOf(f).equals(use)) {
-                    return;
-                }
-                f.choose("size", size);
-            }
-        }
-        f.choose("fit", "normal");
-    }
-
     @Override
     protected String numberPlace(Form f, String place) {
         return place.startsWith("places.") ? place.substring("places.".length()).replace('.', '-') : place;
@@ -144,155 +101,22 @@ public final class HoleKind extends Kind {
     @Override
     protected void follow(Form f, String place) {
         switch (place) {
-            case "mouth", "size", "fit" -> screw(f).ifPresent(s -> sized(f, s));
-            case "diameter" -> f.choose("size", "own");
+            case "mouth", "size", "fit", "pitch", "standard" -> ScrewForm.follow(f, place);
+            case "diameter" -> ScrewForm.diameter(f);
+            case "way" -> f.aim(f.is("way", "along") ? "along" : "where");
             case "extent" -> f.aim(f.is("extent", "face") && f.one("target") == null ? "target" : "where");
             default -> {}
         }
     }
 
-    /** A screw's own numbers. */
-    private static void sized(Form f, Screw s) {
-        f.length(
-                "diameter",
-                switch (f.chosen("fit")) {
-                    case "tapped" -> s.drill();
-                    case "fine" -> s.fineDrill() > 0 ? s.fineDrill() : s.drill();
-                    case "close" -> s.close();
-                    case "loose" -> s.loose();
-                    default -> s.normal();
-                });
-        if (f.is("mouth", "counterbore") || f.is("mouth", "spotface")) {
-            f.length("head", s.bore());
-            f.length("headDepth", f.is("mouth", "spotface") ? 1 : s.boreDepth());
-        } else if (f.is("mouth", "countersink") && s.sink() > 0) {
-            f.length("head", s.sink());
-            f.angle("sink", Math.toRadians(s.sinkAngle()));
-        }
-    }
-
-    // places
-
-    private String place(Form f, JsonNode on, Vec2 at) {
-        int next = f.rows("places").stream()
-                        .mapToInt(r -> Integer.parseInt(r.substring(1)))
-                        .max()
-                        .orElse(0)
-                + 1;
-        List<String> rows = new ArrayList<>(f.rows("places"));
-        rows.add("h" + next);
-        f.rows("places", rows);
-        String p = "places.h" + next;
-        f.pick(p + ".on", on);
-        f.length(p + ".x", at.x());
-        f.length(p + ".y", at.y());
-        f.choose(p + ".spot", "none");
-        return p;
-    }
-
-    private static String last(Form f) {
-        List<String> rows = f.rows("places");
-        return rows.isEmpty() ? "" : "places." + rows.get(rows.size() - 1);
-    }
-
     @Override
     protected boolean hit(Form f, Hit h) {
-        Context c = f.context();
-        if (h.what() == Hit.What.EDGE && h.edge(c).isPresent()) {
-            byEdge(f, h, h.edge(c).get());
-            return true;
-        }
-        Optional<JsonNode> flat =
-                h.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> h.faceRef(c));
-        if (f.aim().equals("target") && h.face(c).isPresent()) {
-            f.pick("target", h.faceRef(c).orElseThrow());
-            f.aim("where");
-            return true;
-        }
-        Optional<JsonNode> spotEdge =
-                h.spot().equals("edge") && h.under() != null ? h.under().edgeRef(c) : Optional.empty();
-        if (flat.isPresent() && spotEdge.isPresent()) {
-            atEdge(f, flat.get(), spotEdge.get());
-            return true;
-        }
-        String last = last(f);
-        if (h.what() == Hit.What.POINT) {
-            JsonNode on = Optional.ofNullable(h.under())
-                    .flatMap(u ->
-                            u.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> u.faceRef(c)))
-                    .orElse(last.isEmpty() ? null : f.one(last + ".on"));
-            if (on == null) {
-                throw Refusal.of(words().text("where.noFaceUnder"));
-            }
-            String p = place(f, on, new Vec2(0, 0));
-            f.choose(p + ".spot", "point");
-            f.pick(p + ".point", MAKE.objectNode().put("sketch", h.of()).put("point", h.key()));
-            return true;
-        }
-        JsonNode on = h.what() == Hit.What.FACE ? flat.orElse(null) : last.isEmpty() ? null : f.one(last + ".on");
-        boolean centre =
-                h.spot().equals("centre") && h.face(c).filter(Spots::hasCentre).isPresent();
-        boolean inside = h.spot().equals("centre") && !centre && on != null;
-        Optional<Vec2> at = on == null ? Optional.empty() : inside ? Optional.of(h.middle(on, c)) : h.in(on, c);
-        if (at.isEmpty()) {
-            throw Refusal.of(words().text("where.no"));
-        }
-        String p = place(f, on, at.get());
-        if (centre) {
-            f.choose(p + ".spot", "centre");
-        }
-        return true;
-    }
-
-    /** At the centre of a round edge, or the middle of another one. */
-    private void atEdge(Form f, JsonNode on, JsonNode edge) {
-        String p = place(f, on, new Vec2(0, 0));
-        f.choose(p + ".spot", "edge");
-        f.pick(p + ".edge", edge);
-    }
-
-    /** A round edge gives a hole at its centre; from straight ones the last hole is measured. */
-    private void byEdge(Form f, Hit h, Edge e) {
-        Context c = f.context();
-        JsonNode ref = h.edgeRef(c).orElseThrow();
-        String last = last(f);
-        if (e.curve() instanceof Line && !last.isEmpty()) {
-            JsonNode beside = f.one("beside");
-            if (beside == null || Form.keyOf(beside).equals(Form.keyOf(ref))) {
-                f.pick("beside", ref);
-                f.aim("beside");
-                return;
-            }
-            Edge first = HolePlaces.edge(c, beside).orElse(null);
-            if (first == null || !(first.curve() instanceof Line)) {
-                throw Refusal.of(words().text("beside.no"));
-            }
-            Vec3 p = HolePlaces.middle(f, last);
-            f.choose(last + ".spot", "edges");
-            f.pick(last + ".first", beside);
-            f.pick(last + ".second", ref);
-            f.length(last + ".a", Math.rint(1000 * HolePlaces.away(first, p)) / 1000);
-            f.length(last + ".b", Math.rint(1000 * HolePlaces.away(e, p)) / 1000);
-            f.pick("beside", List.of());
-            f.aim("where");
-            return;
-        }
-        JsonNode on = c.bodies().stream()
-                .filter(b -> b.id().equals(h.of()))
-                .flatMap(b -> b.body().facesOf(e).stream()
-                        .filter(x -> x.surface() instanceof Plane)
-                        .map(x -> (JsonNode) Hit.ref(x, b.body().names().of(x))))
-                .findFirst()
-                .orElse(last.isEmpty() ? null : f.one(last + ".on"));
-        if (on == null) {
-            throw Refusal.of(words().text("where.noFlat"));
-        }
-        atEdge(f, on, ref);
+        return HolePlaces.hit(f, h, words());
     }
 
     @Override
     protected void press(Form f, String place) {
-        String last = last(f);
+        String last = HolePlaces.last(f);
         if (place.endsWith(".takeOut")) {
             f.dropRow("places", last.substring("places.".length()));
         } else if (place.endsWith(".letGo")) {
@@ -304,22 +128,13 @@ public final class HoleKind extends Kind {
 
     @Override
     protected void say(Form f, Pen p) {
-        boolean own = screw(f).isEmpty();
         List<String> rows = f.rows("places");
         Slot where = p.pick("where", true, h -> Optional.empty(), "face", "edge", "corner", "point", "spot");
         where.text = rows.isEmpty() ? words().text("where.empty") : words().counted("where", rows.size());
         where.lack = rows.isEmpty() ? words().text("where.lack") : "";
         where.held = rows.stream().map(r -> f.one("places." + r + ".on")).toList();
         p.choice("mouth", "plain", "counterbore", "countersink", "spotface");
-        List<Option> sizes = new ArrayList<>(List.of(new Option("own", p.option("size", "own"))));
-        if (f.is("size", "other")) {
-            sizes.add(new Option("other", words().text("size.for") + " " + f.text("use")));
-        }
-        ScrewSizes.all().forEach(s -> sizes.add(new Option(s.size(), words().text("size.for") + " " + s.size())));
-        p.choice("size", sizes).quiet(f.is("size", "own"));
-        if (!own) {
-            p.choice("fit", "close", "normal", "loose", "tapped", "fine");
-        }
+        ScrewForm.say(f, p);
         p.length("diameter");
         if (!f.is("mouth", "plain")) {
             p.length("head");
@@ -339,6 +154,10 @@ public final class HoleKind extends Kind {
             if (f.is("pointed", "yes")) {
                 p.angle("point").quiet(true);
             }
+        }
+        p.choice("way", "square", "along").quiet(f.is("way", "square"));
+        if (f.is("way", "along")) {
+            p.axis("along");
         }
         Slot beside = f.picked("beside").isEmpty()
                 ? null
@@ -367,6 +186,7 @@ public final class HoleKind extends Kind {
                         "of",
                         f.context()
                                 .name(f.one(at + ".point").path("sketch").asString(""), words().text("places.sketch")));
+            case "near" -> List.of("x", "y", "z").forEach(row::length);
             case "centre" -> row.word("centre", words().text("places.face"));
             case "edge" -> row.word("centre", words().text(HolePlaces.round(f, at) ? "places.edge" : "places.middle"));
             default -> {
@@ -376,7 +196,7 @@ public final class HoleKind extends Kind {
             }
         }
         if (last) {
-            if (!f.is(at + ".spot", "none")) {
+            if (!f.is(at + ".spot", "none") && !f.is(at + ".spot", "near")) {
                 row.act("letGo");
             }
             row.act("takeOut");
@@ -404,6 +224,12 @@ public final class HoleKind extends Kind {
                         .replace("@", words().text(HolePlaces.round(f, place) ? "places.edge" : "places.middle"));
             case "edges" -> words().text("places.fromEdges");
             case "point" -> words().text("places.onPoint");
+            case "near" ->
+                words().text("places.at")
+                        .replace(
+                                "@",
+                                sized(f, place + ".x") + " \u00b7 " + sized(f, place + ".y") + " \u00b7 "
+                                        + sized(f, place + ".z"));
             default ->
                 words().text("places.at").replace("@", sized(f, place + ".x") + " \u00b7 " + sized(f, place + ".y"));
         };
@@ -424,7 +250,7 @@ public final class HoleKind extends Kind {
 
     @Override
     protected List<Vec3[]> measures(Form f) {
-        String last = last(f);
+        String last = HolePlaces.last(f);
         return last.isEmpty() ? List.of() : HolePlaces.measures(f, last);
     }
 
@@ -443,15 +269,25 @@ public final class HoleKind extends Kind {
         idle(f, n, "head", !plain, Measure.LENGTH, 11);
         idle(f, n, "headDepth", !plain && !f.is("mouth", "countersink"), Measure.LENGTH, 6);
         idle(f, n, "sink", f.is("mouth", "countersink"), Measure.ANGLE, Math.PI / 2);
-        n.put("use", f.is("size", "other") ? f.text("use") : useOf(f));
+        ScrewForm.write(f, n);
+        if (f.is("way", "along")) {
+            n.set("along", f.one("along"));
+        }
         ArrayNode places = n.putArray("places");
         for (String id : f.rows("places")) {
             String at = "places." + id;
             ObjectNode p = places.addObject().put("id", id);
             p.set("on", f.one(at + ".on"));
-            p.putArray("at").add(f.number(at + ".x", Measure.LENGTH, 0)).add(f.number(at + ".y", Measure.LENGTH, 0));
+            boolean flat = !f.is(at + ".spot", "near");
+            p.putArray("at")
+                    .add(flat ? f.number(at + ".x", Measure.LENGTH, 0) : 0)
+                    .add(flat ? f.number(at + ".y", Measure.LENGTH, 0) : 0);
             switch (f.chosen(at + ".spot")) {
                 case "centre" -> p.putObject("spot").put("centre", true);
+                case "near" -> {
+                    ObjectNode spot = p.putObject("spot");
+                    List.of("x", "y", "z").forEach(axis -> f.write(spot, axis, at + "." + axis));
+                }
                 case "point" -> p.set("spot", f.one(at + ".point"));
                 case "edge" -> p.putObject("spot").set("edge", f.one(at + ".edge"));
                 case "edges" -> {

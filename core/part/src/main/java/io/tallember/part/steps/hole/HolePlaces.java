@@ -2,22 +2,170 @@ package io.tallember.part.steps.hole;
 
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
+import io.tallember.geometry.Line;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
+import io.tallember.part.Refusal;
 import io.tallember.part.steps.Context;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
+import io.tallember.part.steps.Kind;
+import io.tallember.part.steps.PlaneWords;
+import io.tallember.part.steps.Spots;
+import io.tallember.part.steps.WordList;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.solid.Edge;
 import io.tallember.solid.mass.FaceCentre;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 
-/** Where the places of a hole's sentence are as the part stands. */
+/** The places of a hole's sentence: how clicks make them, and where they are as the part stands. */
 final class HolePlaces {
     private HolePlaces() {}
+
+    static String place(Form f, JsonNode on, Vec2 at) {
+        int next = f.rows("places").stream()
+                        .mapToInt(r -> Integer.parseInt(r.substring(1)))
+                        .max()
+                        .orElse(0)
+                + 1;
+        List<String> rows = new ArrayList<>(f.rows("places"));
+        rows.add("h" + next);
+        f.rows("places", rows);
+        String p = "places.h" + next;
+        f.pick(p + ".on", on);
+        f.length(p + ".x", at.x());
+        f.length(p + ".y", at.y());
+        f.choose(p + ".spot", "none");
+        return p;
+    }
+
+    static String last(Form f) {
+        List<String> rows = f.rows("places");
+        return rows.isEmpty() ? "" : "places." + rows.get(rows.size() - 1);
+    }
+
+    /** A click on a face, an edge, or a point makes a place; straight edges measure the last one. */
+    static boolean hit(Form f, Hit h, WordList words) {
+        Context c = f.context();
+        if (f.aim().equals("along")) {
+            Optional<JsonNode> axis = PlaneWords.axis(h, c);
+            axis.ifPresent(a -> f.pick("along", a));
+            f.aim(axis.isPresent() ? "where" : "along");
+            return axis.isPresent();
+        }
+        if (h.what() == Hit.What.EDGE && h.edge(c).isPresent()) {
+            byEdge(f, h, h.edge(c).get(), words);
+            return true;
+        }
+        Optional<JsonNode> flat =
+                h.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> h.faceRef(c));
+        if (f.aim().equals("target") && h.face(c).isPresent()) {
+            f.pick("target", h.faceRef(c).orElseThrow());
+            f.aim("where");
+            return true;
+        }
+        Optional<JsonNode> spotEdge =
+                h.spot().equals("edge") && h.under() != null ? h.under().edgeRef(c) : Optional.empty();
+        if (flat.isPresent() && spotEdge.isPresent()) {
+            atEdge(f, flat.get(), spotEdge.get());
+            return true;
+        }
+        String last = last(f);
+        if (h.what() == Hit.What.POINT) {
+            JsonNode on = Optional.ofNullable(h.under())
+                    .flatMap(u ->
+                            u.face(c).filter(x -> x.surface() instanceof Plane).flatMap(x -> u.faceRef(c)))
+                    .orElse(last.isEmpty() ? null : f.one(last + ".on"));
+            if (on == null) {
+                throw Refusal.of(words.text("where.noFaceUnder"));
+            }
+            String p = place(f, on, new Vec2(0, 0));
+            f.choose(p + ".spot", "point");
+            f.pick(p + ".point", Kind.MAKE.objectNode().put("sketch", h.of()).put("point", h.key()));
+            return true;
+        }
+        Optional<Vec3> bent =
+                h.face(c).filter(x -> !(x.surface() instanceof Plane)).flatMap(h::on);
+        if (bent.isPresent()) {
+            near(f, h.faceRef(c).orElseThrow(), bent.get());
+            return true;
+        }
+        JsonNode on = h.what() == Hit.What.FACE ? flat.orElse(null) : last.isEmpty() ? null : f.one(last + ".on");
+        boolean centre =
+                h.spot().equals("centre") && h.face(c).filter(Spots::hasCentre).isPresent();
+        boolean inside = h.spot().equals("centre") && !centre && on != null;
+        Optional<Vec2> at = on == null ? Optional.empty() : inside ? Optional.of(h.middle(on, c)) : h.in(on, c);
+        if (at.isEmpty()) {
+            throw Refusal.of(words.text("where.no"));
+        }
+        String p = place(f, on, at.get());
+        if (centre) {
+            f.choose(p + ".spot", "centre");
+        }
+        return true;
+    }
+
+    /** On a face that isn't flat: at the point of it that is nearest to where it was clicked, put on the grid. */
+    private static void near(Form f, JsonNode on, Vec3 at) {
+        double grid = Spots.grid(f.context().unit());
+        String p = place(f, on, new Vec2(0, 0));
+        f.choose(p + ".spot", "near");
+        f.length(p + ".x", Math.rint(at.x() / grid) * grid);
+        f.length(p + ".y", Math.rint(at.y() / grid) * grid);
+        f.length(p + ".z", Math.rint(at.z() / grid) * grid);
+    }
+
+    /** At the centre of a round edge, or the middle of another one. */
+    private static void atEdge(Form f, JsonNode on, JsonNode edge) {
+        String p = place(f, on, new Vec2(0, 0));
+        f.choose(p + ".spot", "edge");
+        f.pick(p + ".edge", edge);
+    }
+
+    /** A round edge gives a hole at its centre; from straight ones the last hole is measured. */
+    private static void byEdge(Form f, Hit h, Edge e, WordList words) {
+        Context c = f.context();
+        JsonNode ref = h.edgeRef(c).orElseThrow();
+        String last = last(f);
+        if (e.curve() instanceof Line && !last.isEmpty()) {
+            JsonNode beside = f.one("beside");
+            if (beside == null || Form.keyOf(beside).equals(Form.keyOf(ref))) {
+                f.pick("beside", ref);
+                f.aim("beside");
+                return;
+            }
+            Edge first = edge(c, beside).orElse(null);
+            if (first == null || !(first.curve() instanceof Line)) {
+                throw Refusal.of(words.text("beside.no"));
+            }
+            Vec3 p = middle(f, last);
+            f.choose(last + ".spot", "edges");
+            f.pick(last + ".first", beside);
+            f.pick(last + ".second", ref);
+            f.length(last + ".a", Math.rint(1000 * away(first, p)) / 1000);
+            f.length(last + ".b", Math.rint(1000 * away(e, p)) / 1000);
+            f.pick("beside", List.of());
+            f.aim("where");
+            return;
+        }
+        JsonNode on = c.bodies().stream()
+                .filter(b -> b.id().equals(h.of()))
+                .flatMap(b -> b.body().facesOf(e).stream()
+                        .filter(x -> x.surface() instanceof Plane)
+                        .map(x -> (JsonNode) Hit.ref(x, b.body().names().of(x))))
+                .findFirst()
+                .orElse(last.isEmpty() ? null : f.one(last + ".on"));
+        if (on == null) {
+            throw Refusal.of(words.text("where.noFlat"));
+        }
+        atEdge(f, on, ref);
+    }
 
     static Optional<Edge> edge(Context c, JsonNode ref) {
         String key = ref.path("edge").asString("");
@@ -60,6 +208,12 @@ final class HolePlaces {
                     .findFirst()
                     .map(FaceCentre::of)
                     .orElse(Vec3.ZERO);
+        }
+        if (f.is(place + ".spot", "near")) {
+            return new Vec3(
+                    f.number(place + ".x", Measure.LENGTH, 0),
+                    f.number(place + ".y", Measure.LENGTH, 0),
+                    f.number(place + ".z", Measure.LENGTH, 0));
         }
         Frame at = Hit.frame(f.one(place + ".on"), c.built().get());
         return at.point(f.number(place + ".x", Measure.LENGTH, 0), f.number(place + ".y", Measure.LENGTH, 0), 0);

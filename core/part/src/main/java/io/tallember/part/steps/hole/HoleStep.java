@@ -1,8 +1,10 @@
 package io.tallember.part.steps.hole;
 
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.EdgeReference;
 import io.tallember.part.FaceReference;
+import io.tallember.part.Layout;
 import io.tallember.part.MaterialStep;
 import io.tallember.part.Measure;
 import io.tallember.part.Refusal;
@@ -13,7 +15,7 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Round holes of one kind and size at several places, square to the faces they start from.
+ * Round holes of one kind and size at several places, square to the faces they start from or along one direction.
  *
  * @param mouth what it looks like where it starts
  * @param diameter of the hole itself, in mm
@@ -26,6 +28,8 @@ import java.util.Set;
  * @param headDepth of the counterbore in mm
  * @param sink the countersink's whole angle, in radians
  * @param use what the hole is for, as a hole table tells it, such as M6 normal or M6 tapped; may be blank
+ * @param thread that is cut into the wall, or null
+ * @param along what all the holes go along, or null for square to the face where each starts
  */
 public record HoleStep(
         String id,
@@ -42,6 +46,8 @@ public record HoleStep(
         double headDepth,
         double sink,
         String use,
+        Thread thread,
+        Layout.Axis along,
         List<Place> places)
         implements MaterialStep {
     /** The mouths there are. */
@@ -73,6 +79,33 @@ public record HoleStep(
     /** The usual point of a twist drill. */
     public static final double USUAL_POINT = Math.toRadians(118);
 
+    /**
+     * A thread in a hole's wall.
+     *
+     * @param standard the system of threads
+     * @param size as the system calls it, such as M6 or 1/4
+     * @param pitch from thread to thread, in mm
+     * @param fit the class of its tolerance, such as 6H or 2B
+     * @param depth of full thread from the mouth, in mm; zero for all of the wall
+     */
+    public record Thread(Standard standard, String size, double pitch, String fit, double depth) {
+        /** Systems of threads: ISO metric (ISO 261, ISO 965) and unified inch (ASME B1.1). */
+        public enum Standard {
+            METRIC,
+            UNIFIED
+        }
+
+        public Thread {
+            positive(pitch, "pitch of the thread");
+            if (size.isBlank() || size.length() > 20 || fit.length() > 10) {
+                throw Refusal.of("A thread has a size of 1 to 20 characters, and a class of at most 10.");
+            }
+            if (!(depth >= 0) || !Double.isFinite(depth)) {
+                throw Refusal.of("The depth of a thread must be above zero.");
+            }
+        }
+    }
+
     /** What a place follows. */
     public sealed interface Spot {
         /** A point of a sketch, square over the face. */
@@ -93,8 +126,17 @@ public record HoleStep(
         /** The centre of the face on which it is, its holes filled. */
         record AtCentre() implements Spot {}
 
+        /** The point of a face, flat or not, that is nearest to one in space, in mm. */
+        record Near(Vec3 point) implements Spot {
+            public Near {
+                if (!Double.isFinite(point.length())) {
+                    throw Refusal.of("A place is given by three numbers.");
+                }
+            }
+        }
+
         default List<String> steps() {
-            if (this instanceof AtCentre) {
+            if (this instanceof AtCentre || this instanceof Near) {
                 return List.of();
             }
             if (this instanceof OnPoint p) {
@@ -111,7 +153,7 @@ public record HoleStep(
     }
 
     /**
-     * A place on a flat face.
+     * A place on a face; on one that isn't flat it follows something.
      *
      * @param id names the hole's faces; given once in the step, blank before
      * @param at in the coordinates that a sketch on the face would have, in mm; idle when it follows something
@@ -121,6 +163,28 @@ public record HoleStep(
         public Place(String id, FaceReference face, Vec2 at) {
             this(id, face, at, null);
         }
+    }
+
+    /** Square to its faces, without a thread. */
+    public HoleStep(
+            String id,
+            String name,
+            boolean off,
+            Mouth mouth,
+            double diameter,
+            Extent extent,
+            double depth,
+            FaceReference target,
+            boolean pointed,
+            double point,
+            double head,
+            double headDepth,
+            double sink,
+            String use,
+            List<Place> places) {
+        this(
+                id, name, off, mouth, diameter, extent, depth, target, pointed, point, head, headDepth, sink, use, null,
+                null, places);
     }
 
     private static final double MOST_SINK = Math.toRadians(170);
@@ -149,6 +213,12 @@ public record HoleStep(
         }
         if (mouth == Mouth.COUNTERSINK && !(sink > Math.toRadians(10) && sink <= MOST_SINK)) {
             throw Refusal.of("The countersink's angle must be between 10° and 170°.");
+        }
+        if (thread != null && !(thread.pitch() < diameter)) {
+            throw Refusal.of("The pitch of a thread must be less than its hole is wide.");
+        }
+        if (thread != null && extent == Extent.BLIND && thread.depth() > depth) {
+            throw Refusal.of("The thread can't go deeper than the hole. Make the hole deeper, or the thread shorter.");
         }
         if (use.length() > 60) {
             throw Refusal.of("What a hole is for has at most 60 characters.");
@@ -191,10 +261,18 @@ public record HoleStep(
             all.add("head");
             all.add(mouth.seated() ? "headDepth" : "sink");
         }
+        if (thread != null) {
+            all.add("pitch");
+            if (thread.depth() > 0) {
+                all.add("threadDepth");
+            }
+        }
         for (Place p : places) {
             if (p.spot() instanceof Spot.FromEdges) {
                 all.add(p.id() + "-a");
                 all.add(p.id() + "-b");
+            } else if (p.spot() instanceof Spot.Near) {
+                List.of("-x", "-y", "-z").forEach(k -> all.add(p.id() + k));
             }
         }
         return all;
@@ -203,9 +281,9 @@ public record HoleStep(
     @Override
     public Optional<Measure> measure(String place) {
         return switch (place) {
-            case "diameter", "depth", "head", "headDepth" -> Optional.of(Measure.LENGTH);
+            case "diameter", "depth", "head", "headDepth", "pitch", "threadDepth" -> Optional.of(Measure.LENGTH);
             case "sink", "point" -> Optional.of(Measure.ANGLE);
-            default -> place.matches("h[0-9]{1,6}-[ab]") ? Optional.of(Measure.LENGTH) : Optional.empty();
+            default -> place.matches("h[0-9]{1,6}-[abxyz]") ? Optional.of(Measure.LENGTH) : Optional.empty();
         };
     }
 
@@ -229,11 +307,29 @@ public record HoleStep(
                 place.equals("headDepth") ? v : headDepth,
                 place.equals("sink") ? v : sink,
                 use,
+                thread == null
+                        ? null
+                        : new Thread(
+                                thread.standard(),
+                                thread.size(),
+                                place.equals("pitch") ? v : thread.pitch(),
+                                thread.fit(),
+                                place.equals("threadDepth") ? v : thread.depth()),
+                along,
                 places);
     }
 
     private static Place moved(Place p, String place, double v) {
-        if (!(p.spot() instanceof Spot.FromEdges f) || !place.startsWith(p.id() + "-")) {
+        if (!place.startsWith(p.id() + "-")) {
+            return p;
+        }
+        if (p.spot() instanceof Spot.Near near) {
+            Vec3 n = near.point();
+            char which = place.charAt(place.length() - 1);
+            Vec3 to = new Vec3(which == 'x' ? v : n.x(), which == 'y' ? v : n.y(), which == 'z' ? v : n.z());
+            return new Place(p.id(), p.face(), p.at(), new Spot.Near(to));
+        }
+        if (!(p.spot() instanceof Spot.FromEdges f)) {
             return p;
         }
         boolean first = place.endsWith("a");
@@ -243,7 +339,8 @@ public record HoleStep(
 
     private HoleStep made(String i, String n, boolean o, List<Place> at) {
         return new HoleStep(
-                i, n, o, mouth, diameter, extent, depth, target, pointed, point, head, headDepth, sink, use, at);
+                i, n, o, mouth, diameter, extent, depth, target, pointed, point, head, headDepth, sink, use, thread,
+                along, at);
     }
 
     /** At other places. */
@@ -272,6 +369,9 @@ public record HoleStep(
         }
         if (extent == Extent.FACE) {
             all.addAll(target.steps());
+        }
+        if (along != null) {
+            all.addAll(along.steps());
         }
         return List.copyOf(all);
     }

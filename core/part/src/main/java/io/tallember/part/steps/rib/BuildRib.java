@@ -1,5 +1,6 @@
 package io.tallember.part.steps.rib;
 
+import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
@@ -8,10 +9,13 @@ import io.tallember.geometry.Line;
 import io.tallember.geometry.Profile;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.rebuild.Called;
 import io.tallember.part.rebuild.Material;
 import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.Profiles;
 import io.tallember.part.rebuild.Stand;
+import io.tallember.sketch.SketchPoint;
 import io.tallember.solid.Body;
 import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Rib;
@@ -39,15 +43,53 @@ final class BuildRib {
         BuildRib b = new BuildRib(step, before);
         Profiles profiles = Profiles.of(step, before, notes);
         List<Body> tools = new ArrayList<>();
+        List<Vec3> ends = b.points(step.ends(), profiles.placed(), "whose end is set apart");
         for (Profiles.Named p : profiles.all()) {
-            tools.addAll(p.line() == null ? b.boss(p, profiles.frame()) : b.rib(p, profiles.frame()));
+            tools.addAll(
+                    p.line() == null
+                            ? b.boss(p.profile(), p.id(), profiles.frame(), step.draft())
+                            : b.rib(p, profiles.frame(), ends));
+        }
+        List<Vec3> at = b.points(step.bosses().points(), profiles.placed(), "under a boss");
+        for (int i = 0; i < at.size(); i++) {
+            tools.addAll(b.boss(at.get(i), "boss-" + step.bosses().points().get(i), profiles.frame()));
         }
         return Material.apply(step, "rib", tools, before);
     }
 
-    private List<Body> rib(Profiles.Named p, Frame frame) {
+    /** Points of the sketch, in its coordinates. */
+    private List<Vec3> points(List<String> ids, PlacedSketch placed, String which) {
+        List<Vec3> out = new ArrayList<>();
+        for (String id : ids) {
+            SketchPoint p = placed.step()
+                    .sketch()
+                    .find(id)
+                    .filter(SketchPoint.class::isInstance)
+                    .map(SketchPoint.class::cast)
+                    .orElseThrow(() -> new GeometryException(
+                            Reason.LOST_REFERENCE,
+                            "A point " + which + " is no longer there in " + Called.of(placed)
+                                    + ". Open the step and pick again."));
+            out.add(new Vec3(p.x(), p.y(), 0));
+        }
+        return out;
+    }
+
+    /** Whether a line's end is carried on: as all are, or the other way where it is set apart. */
+    private boolean carriedOn(Vec3 end, List<Vec3> apart) {
+        return step.carriedOn() != apart.stream().anyMatch(p -> p.distance(end) <= TOL.linear());
+    }
+
+    private List<Body> rib(Profiles.Named p, Frame frame, List<Vec3> apart) {
+        List<Profile.Edge> line = p.line().edges();
         Rib.Stance stance = new Rib.Stance(
-                step.thickness(), step.side(), step.draft(), step.atBase(), step.carriedOn(), step.depth());
+                step.thickness(),
+                step.side(),
+                step.draft(),
+                step.atBase(),
+                carriedOn(line.get(0).start(), apart),
+                carriedOn(line.get(line.size() - 1).end(), apart),
+                step.depth());
         if (step.upright()) {
             return Rib.along(
                     frame,
@@ -60,7 +102,7 @@ final class BuildRib {
                     p.line().name(),
                     TOL);
         }
-        List<Profile.Edge> edges = p.line().edges();
+        List<Profile.Edge> edges = line;
         if (edges.size() != 1 || !(edges.get(0).curve() instanceof Line)) {
             return Rib.beside(
                     frame,
@@ -93,10 +135,24 @@ final class BuildRib {
                 TOL);
     }
 
-    private List<Body> boss(Profiles.Named p, Frame frame) {
+    /** A round boss at a point, from its height over the lines. */
+    private List<Body> boss(Vec3 at, String name, Frame frame) {
+        double rise = step.bosses().height() * (step.flipped() ? -1 : 1);
+        Circle rim = new Circle(Frame.WORLD.at(at), step.bosses().diameter() / 2);
+        Profile.Edge wall = new Profile.Edge(rim, new Interval(0, 2 * Math.PI), true, name);
+        Frame top = frame.movedAlongZ(rise);
+        return boss(
+                new Profile(top, List.of(wall), List.of(), "the boss"),
+                name,
+                top,
+                step.bosses().draft());
+    }
+
+    private List<Body> boss(Profile profile, String name, Frame frame, double draft) {
         if (!step.upright()) {
             throw new GeometryException(
-                    Reason.BAD_VALUE, "A closed region makes a boss only in a sketch seen from above the ribs.");
+                    Reason.BAD_VALUE,
+                    "A closed region or a point makes a boss only in a sketch seen from above the ribs.");
         }
         boolean down = !step.flipped();
         double far = step.depth() > 0 ? step.depth() : 10;
@@ -108,12 +164,12 @@ final class BuildRib {
             }
         }
         double end = down ? -far : far;
-        Body prism = step.draft() > 0
-                ? Taper.of(p.profile(), end, -step.draft(), step.id(), p.id(), TOL)
-                : Extrude.of(p.profile(), Math.min(0, end), Math.max(0, end), step.id(), p.id(), TOL);
+        Body prism = draft > 0
+                ? Taper.of(profile, end, -draft, step.id(), name, TOL)
+                : Extrude.of(profile, Math.min(0, end), Math.max(0, end), step.id(), name, TOL);
         if (step.depth() > 0) {
             return List.of(prism);
         }
-        return UpTo.next(prism, part, p.id(), step.id(), down && !(step.draft() > 0), TOL);
+        return UpTo.next(prism, part, name, step.id(), down && !(draft > 0), TOL);
     }
 }

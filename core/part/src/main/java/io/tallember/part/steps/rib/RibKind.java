@@ -18,9 +18,13 @@ import io.tallember.part.steps.Offer;
 import io.tallember.part.steps.Own;
 import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.ProfileKind;
+import io.tallember.part.steps.Slot;
 import io.tallember.solid.sweep.Wall;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Ribs along drawn lines. */
@@ -47,6 +51,11 @@ public final class RibKind extends ProfileKind {
         f.choose("atBase", "no");
         f.angle("draft", 0);
         f.choose("carriedOn", "yes");
+        f.pick("ends", List.of());
+        f.pick("bosses", List.of());
+        f.usual("bossDiameter", 8, 5 / 16.0);
+        f.length("bossHeight", 0);
+        f.angle("bossDraft", 0);
         f.choose("deep", "next");
         f.usual("depth", 10, 0.5);
         f.choose("flipped", "no");
@@ -113,6 +122,18 @@ public final class RibKind extends ProfileKind {
 
     @Override
     protected void opened(Form f, ObjectNode n) {
+        f.pickNames("ends", names(n.path("ends")));
+        JsonNode bosses = n.path("bosses");
+        f.pickNames("bosses", names(bosses.path("points")));
+        if (bosses.isObject()) {
+            open(f, "bossDiameter", bosses.path("diameter").asDouble(8), Measure.LENGTH);
+            open(f, "bossHeight", bosses.path("height").asDouble(0), Measure.LENGTH);
+            open(f, "bossDraft", bosses.path("draft").asDouble(0), Measure.ANGLE);
+        } else {
+            f.usual("bossDiameter", 8, 5 / 16.0);
+            f.length("bossHeight", 0);
+            f.angle("bossDraft", 0);
+        }
         boolean next = n.path("depth").asDouble(0) == 0;
         f.choose("deep", next ? "next" : "depth");
         if (next) {
@@ -121,8 +142,34 @@ public final class RibKind extends ProfileKind {
         f.aim("regions");
     }
 
+    private static List<String> names(JsonNode n) {
+        return list(n).stream().map(x -> x.asString("")).toList();
+    }
+
+    /** A point of the sketch whose lines are picked. */
+    private static Optional<JsonNode> point(Form f, Hit h) {
+        return h.what() == Hit.What.POINT && h.of().equals(f.chosen("sketch"))
+                ? Optional.of(MAKE.stringNode(h.key()))
+                : Optional.empty();
+    }
+
+    private void sayPoints(Form f, Pen p, String place) {
+        Slot s = p.pick(place, true, h -> point(f, h), "point");
+        s.among(List.of(f.chosen("sketch")));
+        s.quiet(s.held.isEmpty());
+    }
+
+    @Override
+    protected void resketched(Form f) {
+        f.pick("ends", List.of());
+        f.pick("bosses", List.of());
+    }
+
     @Override
     protected boolean hit(Form f, Hit h) {
+        if (h.what() == Hit.What.POINT) {
+            return false;
+        }
         // a rib that is there keeps its sketch
         boolean other = !f.step().isEmpty() && !h.of().equals(f.chosen("sketch"));
         return !other && super.hit(f, h);
@@ -136,11 +183,20 @@ public final class RibKind extends ProfileKind {
         p.choice("atBase", "no", "yes");
         p.choice("side", "middle", "inside", "outside").quiet(f.is("side", "middle"));
         p.angle("draft").quiet(f.number("draft", Measure.ANGLE, 1) == 0);
-        p.choice("carriedOn", "yes", "no").quiet(f.is("carriedOn", "yes"));
+        p.choice("carriedOn", "yes", "no").quiet(f.is("carriedOn", "yes") && f.picked("ends").isEmpty());
+        sayPoints(f, p, "ends");
         p.choice("flipped", "no", "yes");
         p.choice("deep", "next", "depth");
         if (f.is("deep", "depth")) {
             p.length("depth");
+        }
+        if (f.is("upright", "yes")) {
+            sayPoints(f, p, "bosses");
+            if (!f.picked("bosses").isEmpty()) {
+                p.length("bossDiameter");
+                p.length("bossHeight").quiet(f.number("bossHeight", Measure.LENGTH, 1) == 0);
+                p.angle("bossDraft").quiet(f.number("bossDraft", Measure.ANGLE, 1) == 0);
+            }
         }
     }
 
@@ -152,6 +208,18 @@ public final class RibKind extends ProfileKind {
         n.put("side", f.chosen("side")).put("atBase", f.is("atBase", "yes"));
         f.write(n, "draft", "draft");
         n.put("carriedOn", f.is("carriedOn", "yes"));
+        if (!f.names("ends").isEmpty()) {
+            ArrayNode ends = n.putArray("ends");
+            f.names("ends").forEach(ends::add);
+        }
+        if (f.is("upright", "yes") && !f.names("bosses").isEmpty()) {
+            ObjectNode bosses = n.putObject("bosses");
+            ArrayNode points = bosses.putArray("points");
+            f.names("bosses").forEach(points::add);
+            f.write(bosses, "diameter", "bossDiameter");
+            f.write(bosses, "height", "bossHeight");
+            f.write(bosses, "draft", "bossDraft");
+        }
         if (f.is("deep", "depth")) {
             f.write(n, "depth", "depth");
         } else {
@@ -179,8 +247,22 @@ public final class RibKind extends ProfileKind {
                 f.flag("atBase"),
                 f.size("draft", typed, place + "/draft", true),
                 f.flag("carriedOn"),
+                f.has("ends") ? texts(f.list("ends")) : List.of(),
+                f.has("bosses") ? bosses(f.part("bosses", "bosses"), typed, place) : RibStep.Bosses.NONE,
                 f.size("depth", typed, place + "/depth", false),
                 f.flag("flipped"));
+    }
+
+    private static List<String> texts(List<JsonNode> all) {
+        return all.stream().map(x -> x.asString("")).toList();
+    }
+
+    private static RibStep.Bosses bosses(Fields f, Typed typed, String place) {
+        return new RibStep.Bosses(
+                texts(f.list("points")),
+                f.positive("diameter", typed, place + "/bossDiameter"),
+                f.size("height", typed, place + "/bossHeight", false),
+                f.size("draft", typed, place + "/bossDraft", true));
     }
 
     @Override
@@ -189,6 +271,17 @@ public final class RibKind extends ProfileKind {
         References.profile(n, r);
         n.put("upright", r.upright()).put("thickness", r.thickness()).put("side", Words.of(r.side()));
         n.put("atBase", r.atBase()).put("draft", r.draft()).put("carriedOn", r.carriedOn());
+        if (!r.ends().isEmpty()) {
+            ArrayNode ends = n.putArray("ends");
+            r.ends().forEach(ends::add);
+        }
+        RibStep.Bosses b = r.bosses();
+        if (!b.points().isEmpty()) {
+            ObjectNode bosses = n.putObject("bosses");
+            ArrayNode points = bosses.putArray("points");
+            b.points().forEach(points::add);
+            bosses.put("diameter", b.diameter()).put("height", b.height()).put("draft", b.draft());
+        }
         n.put("depth", r.depth()).put("flipped", r.flipped());
     }
 

@@ -7,7 +7,10 @@ import io.tallember.geometry.Plane;
 import io.tallember.geometry.Surface;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.EdgeReference;
 import io.tallember.part.SketchPlane;
+import io.tallember.part.rebuild.Axes;
+import io.tallember.part.rebuild.EdgeFinder;
 import io.tallember.part.rebuild.FaceFinder;
 import io.tallember.part.rebuild.Material;
 import io.tallember.part.rebuild.PartBody;
@@ -19,10 +22,11 @@ import io.tallember.solid.Edges;
 import io.tallember.solid.Face;
 import io.tallember.solid.blend.Blend;
 import io.tallember.solid.blend.DraftAnew;
+import io.tallember.solid.blend.Parting;
 import io.tallember.solid.blend.Size;
 import io.tallember.solid.local.Faces;
+import io.tallember.solid.local.Hinge;
 import io.tallember.solid.local.Hollow;
-import io.tallember.solid.local.Parting;
 import io.tallember.solid.local.Retarget;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -51,20 +55,18 @@ final class BuildWalls {
 
     private Stand build() {
         Set<Face> picked = FaceFinder.all(step.faces(), before.bodies(), notes);
-        Map<Face, Double> own = new LinkedHashMap<>();
-        if (step instanceof ShellStep s) {
-            for (ShellStep.Group g : s.groups()) {
-                FaceFinder.all(g.faces(), before.bodies(), notes).forEach(f -> own.put(f, g.thickness()));
-            }
-        }
+        Set<Face> alone = step instanceof ShellStep s ? FaceFinder.all(s.alone(), before.bodies(), notes) : Set.of();
         List<PartBody> out = new ArrayList<>();
         for (PartBody b : before.bodies()) {
             List<Face> here = picked.stream().filter(b.body().faces()::contains).toList();
             if (here.isEmpty()) {
                 out.add(b);
             } else {
-                List<Face> all = step.chain() ? Retarget.smoothChain(b.body(), here) : here;
-                Material.name(worked(b.body(), all, own), b.id(), out);
+                List<Face> all = new ArrayList<>(step.chain() ? Retarget.smoothChain(b.body(), here) : here);
+                alone.stream()
+                        .filter(f -> b.body().faces().contains(f) && !all.contains(f))
+                        .forEach(all::add);
+                Material.name(worked(b.body(), all), b.id(), out);
             }
         }
         if (step instanceof FaceStep k && k.way() == FaceStep.Way.THICKEN && k.by().apart()) {
@@ -80,19 +82,27 @@ final class BuildWalls {
         return before.changed(step.id(), out);
     }
 
-    private List<Body> worked(Body body, List<Face> faces, Map<Face, Double> own) {
+    /** The thickness of the faces that have one of their own. */
+    private Map<Face, Double> own(Body body, ShellStep s) {
+        Map<Face, Double> own = new LinkedHashMap<>();
+        for (ShellStep.Group g : s.groups()) {
+            List<Face> here = FaceFinder.all(g.faces(), before.bodies(), notes).stream()
+                    .filter(body.faces()::contains)
+                    .toList();
+            (g.chain() ? Retarget.smoothChain(body, here) : here).forEach(f -> own.put(f, g.thickness()));
+        }
+        return own;
+    }
+
+    private List<Body> worked(Body body, List<Face> faces) {
         if (step instanceof ShellStep s) {
+            Map<Face, Double> own = own(body, s);
             ToDoubleFunction<Face> in = f -> s.thickness() == 0 ? 0 : own.getOrDefault(f, s.thickness());
             ToDoubleFunction<Face> out = f -> s.outside() == 0 ? 0 : own.getOrDefault(f, s.outside());
             return Hollow.of(body, s.closed() ? List.of() : faces, in, out, k -> finished(k, s), s.id(), TOL);
         }
         if (step instanceof DraftStep d) {
-            Frame f = Planes.frame(d.neutral(), "this draft", before, notes);
-            if (d.both()) {
-                return Parting.of(body, faces, new Plane(f), d.angle(), d.id(), TOL);
-            }
-            Vec3 pull = d.flipped() ? f.z().negated() : f.z();
-            return List.of(DraftAnew.of(body, faces, new Plane(f), pull, d.angle(), TOL));
+            return leant(body, faces, d);
         }
         FaceStep k = (FaceStep) step;
         return switch (k.way()) {
@@ -102,6 +112,34 @@ final class BuildWalls {
             case REPLACE -> List.of(replaced(body, faces, k));
             case DIVIDE -> List.of(new Dividing(k, before, notes).divided(body, faces));
         };
+    }
+
+    private List<Body> leant(Body body, List<Face> faces, DraftStep d) {
+        Vec3 own = d.pull() == null
+                ? null
+                : Axes.of(d.pull(), "this draft", before, notes).direction().unit();
+        if (!d.parting().isEmpty()) {
+            Vec3 pull = d.flipped() ? own.negated() : own;
+            List<Edge> edges = new ArrayList<>();
+            for (EdgeReference e : d.parting()) {
+                List<EdgeFinder.Found> pieces = EdgeFinder.pieces(e, before.bodies());
+                if (pieces.isEmpty()) {
+                    throw new GeometryException(
+                            Reason.LOST_REFERENCE,
+                            "An edge of the parting line is no longer there. Open the step and pick again.");
+                }
+                pieces.forEach(x -> edges.add(x.edge()));
+            }
+            Map<Face, Hinge> hinges = new LinkedHashMap<>();
+            faces.forEach(f -> hinges.put(f, Hinge.on(f, edges, pull, d.both(), TOL)));
+            return List.of(DraftAnew.of(body, hinges, d.angle(), TOL));
+        }
+        Frame f = Planes.frame(d.neutral(), "this draft", before, notes);
+        Vec3 up = own == null ? f.z() : own.dot(f.z()) < 0 ? own.negated() : own;
+        if (d.both()) {
+            return Parting.of(body, faces, new Plane(f), up, d.angle(), d.id(), TOL);
+        }
+        return List.of(DraftAnew.of(body, faces, new Plane(f), d.flipped() ? up.negated() : up, d.angle(), TOL));
     }
 
     /** The outer skin with its corners rounded where that is asked for: a ball as thick as the wall rolls over the old edges. */

@@ -35,12 +35,24 @@ public final class DraftKind extends Kind {
         f.angle("angle", Math.toRadians(2));
         f.pick("plane", MAKE.stringNode("top"));
         f.choose("way", "up");
+        f.choose("about", "plane");
+        f.pick("parting", List.of());
+        f.choose("pulled", "square");
+        f.pick("pull", MAKE.stringNode("z"));
         f.aim("faces");
     }
 
     @Override
     protected void opened(Form f, ObjectNode n) {
         f.choose("way", n.path("both").asBoolean(false) ? "both" : f.is("flipped", "yes") ? "down" : "up");
+        f.choose("about", n.has("parting") ? "edges" : "plane");
+        f.choose("pulled", n.has("pull") ? "along" : "square");
+        if (!n.has("parting")) {
+            f.pick("parting", List.of());
+        }
+        if (!n.has("pull")) {
+            f.pick("pull", MAKE.stringNode("z"));
+        }
         f.aim("faces");
     }
 
@@ -48,6 +60,15 @@ public final class DraftKind extends Kind {
     protected void press(Form f, String place) {
         f.pick("faces", List.of());
         f.aim("faces");
+    }
+
+    @Override
+    protected void follow(Form f, String place) {
+        if (place.equals("about")) {
+            f.aim(f.is("about", "edges") ? "parting" : "faces");
+        } else if (place.equals("pulled")) {
+            f.aim(f.is("pulled", "along") ? "pull" : "faces");
+        }
     }
 
     /** A flat face, or an edge beside the plane that there is. */
@@ -72,7 +93,19 @@ public final class DraftKind extends Kind {
         }
         p.choice("chain", "yes", "no").quiet(f.is("chain", "no"));
         p.angle("angle");
-        p.plane("plane", h -> neutral(f, h), "face", "edge");
+        boolean edges = f.is("about", "edges");
+        p.follows(edges ? "sentence.edges" : "sentence");
+        p.choice("about", "plane", "edges").quiet(!edges);
+        if (edges) {
+            p.edges("parting");
+            p.axis("pull");
+        } else {
+            p.plane("plane", h -> neutral(f, h), "face", "edge");
+            p.choice("pulled", "square", "along").quiet(f.is("pulled", "square"));
+            if (f.is("pulled", "along")) {
+                p.axis("pull");
+            }
+        }
         p.choice("way", "up", "down", "both");
     }
 
@@ -86,6 +119,13 @@ public final class DraftKind extends Kind {
         f.write(n, "faces", f.picked("faces"));
         n.put("chain", f.is("chain", "yes"));
         n.set("plane", f.one("plane"));
+        boolean edges = f.is("about", "edges");
+        if (edges) {
+            f.write(n, "parting", f.picked("parting"));
+        }
+        if (edges || f.is("pulled", "along")) {
+            n.set("pull", f.one("pull"));
+        }
         n.put("flipped", f.is("way", "down")).put("both", f.is("way", "both"));
         f.write(n, "angle", "angle");
     }

@@ -34,6 +34,7 @@ public final class ShellKind extends Kind {
         f.choose("closed", "no");
         f.pick("faces", faces(picked, f.context()));
         f.choose("chain", "no");
+        f.pick("alone", List.of());
         f.choose("where", "inside");
         f.usual("thickness", 2, 1 / 16.0);
         f.usual("outside", 2, 1 / 16.0);
@@ -56,6 +57,9 @@ public final class ShellKind extends Kind {
         if (!f.has("rounded")) {
             f.choose("rounded", "no");
         }
+        if (!n.has("alone")) {
+            f.pick("alone", List.of());
+        }
         List<JsonNode> groups = list(n.path("groups"));
         f.rows("groups", List.of());
         groups.forEach(g -> f.addRow("groups", f.rows("groups").size()));
@@ -63,6 +67,7 @@ public final class ShellKind extends Kind {
             String row = "groups." + f.rows("groups").get(i);
             open(f, row + ".thickness", groups.get(i).get("thickness").doubleValue(), Measure.LENGTH);
             f.pick(row + ".faces", list(groups.get(i).get("faces")));
+            f.choose(row + ".chain", groups.get(i).path("chain").asBoolean(false) ? "yes" : "no");
         }
         f.aim("faces");
     }
@@ -79,6 +84,7 @@ public final class ShellKind extends Kind {
             String row = f.addRow("groups", f.rows("groups").size());
             f.set("groups." + row + ".thickness", f.contents().get("thickness"));
             f.pick("groups." + row + ".faces", List.of());
+            f.choose("groups." + row + ".chain", "no");
             f.aim("groups." + row + ".faces");
         } else if (place.equals("anew")) {
             f.pick("faces", List.of());
@@ -102,6 +108,9 @@ public final class ShellKind extends Kind {
             p.act("anew");
         }
         p.choice("chain", "yes", "no").quiet(f.is("chain", "no"));
+        if (f.is("chain", "yes")) {
+            p.faces("alone").quiet(f.picked("alone").isEmpty());
+        }
         p.choice("where", "inside", "outside", "both");
         if (!where.equals("outside")) {
             p.length("thickness");
@@ -116,6 +125,7 @@ public final class ShellKind extends Kind {
             row.length("thickness");
             // a group without faces is left out when the step is made
             row.faces("faces").lack = "";
+            row.choice("chain", "yes", "no").quiet(f.is("groups." + rows.get(i) + ".chain", "no"));
             row.act("drop");
         }
         p.act("more");
@@ -129,6 +139,9 @@ public final class ShellKind extends Kind {
     @Override
     protected void write(Form f, ObjectNode n) {
         f.write(n, "faces", f.picked("faces"));
+        if (f.is("chain", "yes") && !f.picked("alone").isEmpty()) {
+            f.write(n, "alone", f.picked("alone"));
+        }
         n.put("chain", f.is("chain", "yes")).put("closed", f.is("closed", "yes"));
         if (f.is("where", "outside")) {
             n.put("thickness", 0);
@@ -149,6 +162,9 @@ public final class ShellKind extends Kind {
                 ObjectNode g = groups.addObject();
                 f.write(g, "thickness", "groups." + id + ".thickness");
                 f.write(g, "faces", f.picked("groups." + id + ".faces"));
+                if (f.is("groups." + id + ".chain", "yes")) {
+                    g.put("chain", true);
+                }
             }
         }
     }

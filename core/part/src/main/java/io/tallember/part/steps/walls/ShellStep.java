@@ -11,6 +11,7 @@ import java.util.Optional;
  * Hollows a body to walls.
  *
  * @param faces the faces left open; of a closed hollow, any face of the body meant
+ * @param alone further faces left open, each by itself while the others go with all that run on smoothly
  * @param closed whether nothing is left open
  * @param thickness of the walls inside the faces, in mm; zero for none there
  * @param outside of the walls outside of the faces
@@ -23,14 +24,24 @@ public record ShellStep(
         boolean off,
         List<FaceReference> faces,
         boolean chain,
+        List<FaceReference> alone,
         boolean closed,
         double thickness,
         double outside,
         List<Group> groups,
         boolean rounded)
         implements WallStep {
-    /** Faces with a wall of another thickness, in mm, on the side or sides where the others have theirs. */
-    public record Group(double thickness, List<FaceReference> faces) {
+    /**
+     * Faces with a wall of another thickness, in mm, on the side or sides where the others have theirs.
+     *
+     * @param chain whether with all that run on smoothly
+     */
+    public record Group(double thickness, List<FaceReference> faces, boolean chain) {
+        /** Each face by itself. */
+        public Group(double thickness, List<FaceReference> faces) {
+            this(thickness, faces, false);
+        }
+
         public Group {
             faces = List.copyOf(faces);
             if (!(thickness > 0) || !Double.isFinite(thickness)) {
@@ -41,6 +52,7 @@ public record ShellStep(
 
     public ShellStep {
         faces = List.copyOf(faces);
+        alone = List.copyOf(alone);
         groups = List.copyOf(groups);
         WallStep.picked(
                 faces,
@@ -66,11 +78,26 @@ public record ShellStep(
             double thickness,
             double outside,
             List<Group> groups) {
-        this(id, name, off, faces, chain, closed, thickness, outside, groups, false);
+        this(id, name, off, faces, chain, List.of(), closed, thickness, outside, groups, false);
+    }
+
+    /** With no face that goes by itself while others go with their neighbours. */
+    public ShellStep(
+            String id,
+            String name,
+            boolean off,
+            List<FaceReference> faces,
+            boolean chain,
+            boolean closed,
+            double thickness,
+            double outside,
+            List<Group> groups,
+            boolean rounded) {
+        this(id, name, off, faces, chain, List.of(), closed, thickness, outside, groups, rounded);
     }
 
     private ShellStep with(double in, double out, List<Group> g) {
-        return new ShellStep(id, name, off, faces, chain, closed, in, out, g, rounded);
+        return new ShellStep(id, name, off, faces, chain, alone, closed, in, out, g, rounded);
     }
 
     @Override
@@ -108,7 +135,7 @@ public record ShellStep(
         int g = group(place);
         if (g >= 0) {
             List<Group> more = new ArrayList<>(groups);
-            more.set(g, new Group(v, groups.get(g).faces()));
+            more.set(g, new Group(v, groups.get(g).faces(), groups.get(g).chain()));
             return with(thickness, outside, more);
         }
         return place.equals("outside") ? with(thickness, v, groups) : with(v, outside, groups);
@@ -117,17 +144,18 @@ public record ShellStep(
     @Override
     public List<String> uses() {
         List<FaceReference> all = new ArrayList<>(faces);
+        all.addAll(alone);
         groups.forEach(g -> all.addAll(g.faces()));
         return WallStep.stepsOf(all);
     }
 
     @Override
     public ShellStep numbered(String i, String n) {
-        return new ShellStep(i, n, off, faces, chain, closed, thickness, outside, groups, rounded);
+        return new ShellStep(i, n, off, faces, chain, alone, closed, thickness, outside, groups, rounded);
     }
 
     @Override
     public ShellStep switched(boolean o) {
-        return new ShellStep(id, name, o, faces, chain, closed, thickness, outside, groups, rounded);
+        return new ShellStep(id, name, o, faces, chain, alone, closed, thickness, outside, groups, rounded);
     }
 }

@@ -21,15 +21,30 @@ final class WallJson {
         n.put("chain", w.chain());
         if (w instanceof ShellStep s) {
             n.put("closed", s.closed()).put("thickness", s.thickness()).put("outside", s.outside());
+            if (!s.alone().isEmpty()) {
+                ArrayNode alone = n.putArray("alone");
+                s.alone().forEach(f -> References.put(alone.addObject(), f));
+            }
             if (s.rounded()) {
                 n.put("rounded", true);
             }
             ArrayNode groups = n.putArray("groups");
             for (ShellStep.Group g : s.groups()) {
-                faces(groups.addObject().put("thickness", g.thickness()), g.faces());
+                ObjectNode group = groups.addObject().put("thickness", g.thickness());
+                faces(group, g.faces());
+                if (g.chain()) {
+                    group.put("chain", true);
+                }
             }
         } else if (w instanceof DraftStep d) {
             References.put(n, d.neutral());
+            if (!d.parting().isEmpty()) {
+                ArrayNode edges = n.putArray("parting");
+                d.parting().forEach(e -> References.put(edges.addObject(), e));
+            }
+            if (d.pull() != null) {
+                References.axis(n, "pull", d.pull());
+            }
             n.put("flipped", d.flipped()).put("angle", d.angle());
             if (d.both()) {
                 n.put("both", true);
@@ -76,7 +91,7 @@ final class WallJson {
             for (JsonNode g : f.list("groups")) {
                 Fields of = new Fields(g, "group of walls");
                 String at = place + "/group" + (groups.size() + 1);
-                groups.add(new ShellStep.Group(of.positive("thickness", typed, at), faces(of)));
+                groups.add(new ShellStep.Group(of.positive("thickness", typed, at), faces(of), of.flag("chain")));
             }
             return new ShellStep(
                     own.id(),
@@ -84,6 +99,11 @@ final class WallJson {
                     own.off(),
                     faces,
                     chain,
+                    f.has("alone")
+                            ? f.list("alone").stream()
+                                    .map(n -> References.face(new Fields(n, "face")))
+                                    .toList()
+                            : List.of(),
                     f.flag("closed"),
                     f.size("thickness", typed, place + "/thickness", false),
                     f.size("outside", typed, place + "/outside", false),
@@ -98,6 +118,10 @@ final class WallJson {
                     faces,
                     chain,
                     References.plane(f),
+                    f.has("parting")
+                            ? f.list("parting").stream().map(References::edge).toList()
+                            : List.of(),
+                    f.has("pull") ? References.axis(f, "pull") : null,
                     f.flag("flipped"),
                     f.flag("both"),
                     f.size("angle", typed, place + "/angle", true));

@@ -1,4 +1,4 @@
-package io.tallember.solid.local;
+package io.tallember.solid.blend;
 
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
@@ -22,13 +22,14 @@ public final class Parting {
 
     /**
      * @param faces those that lean, on either side of the plane or across it
-     * @param plane in which the mould parts; the pulls are square to it
+     * @param plane in which the mould parts
+     * @param open the way in which the half on the side of the plane's normal is pulled, of length one; the other goes against it
      * @param angle between each face and the pull on its side, in radians
      * @param step the step's id, for lineage
      * @throws GeometryException BAD_VALUE when the plane doesn't divide the body, or a face can't lean
      */
     public static List<Body> of(
-            Body body, Collection<Face> faces, Plane plane, double angle, String step, Tolerance tol) {
+            Body body, Collection<Face> faces, Plane plane, Vec3 open, double angle, String step, Tolerance tol) {
         List<Body> halves = Split.by(body, plane, step, tol);
         if (halves.size() < 2) {
             throw new GeometryException(
@@ -38,14 +39,12 @@ public final class Parting {
         List<Body> leant = new ArrayList<>();
         int done = 0;
         for (Body half : halves) {
-            Vec3 pull = plane.signedDistance(half.bounds().centre()) > 0
-                    ? plane.normal()
-                    : plane.normal().negated();
+            Vec3 pull = plane.signedDistance(half.bounds().centre()) > 0 ? open : open.negated();
             List<Face> own = half.faces().stream()
                     .filter(f -> faces.stream().anyMatch(k -> partOf(f, k)))
                     .toList();
             done += own.size();
-            leant.add(own.isEmpty() ? half : Draft.of(half, own, plane, pull, angle, tol));
+            leant.add(own.isEmpty() ? half : DraftAnew.of(half, own, plane, pull, angle, tol));
         }
         if (done == 0) {
             throw new GeometryException(Reason.INCONSISTENT, "The faces weren't found again after the cut.");
