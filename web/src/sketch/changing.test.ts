@@ -102,9 +102,12 @@ describe("what is there is changed by clicks", () => {
     take("divide");
     editClick("c1", [20, 0]);
     await answer("2.5");
-    expect([said(), sent]).toEqual(["Dividing needs a whole number.", []]);
+    expect([said(), sent]).toEqual(["Dividing needs a whole number, or a length with its unit.", []]);
     await answer("4");
     expect(sent).toEqual([{ do: "divide", curve: "c1", parts: 4, id: "s1" }]);
+    editClick("c1", [20, 0]);
+    await answer("12 mm");
+    expect(sent.pop()).toEqual({ do: "divide", curve: "c1", length: "12 mm", id: "s1" });
     useSketch.setState({ picks: ["c1", "p1"], ask: null });
     take("around");
     editClick("p3", [40, 30]);

@@ -47,7 +47,7 @@ function ask(at: Vec2, label: string, take: (text: string) => Promise<boolean>):
 function count(text: string, what: string): number | null {
   const n = Number(text);
   if (Number.isInteger(n)) return n;
-  say(`${what} needs a whole number.`);
+  say(`${what} needs a whole number${what === "Dividing" ? ", or a length with its unit" : ""}.`);
   return null;
 }
 
@@ -69,7 +69,9 @@ export function editClick(id: string | null, at: Vec2): void {
       return;
     case "divide":
       if (curve)
-        ask(at, "parts", async (text) => {
+        ask(at, "parts, or the length of each", async (text) => {
+          // a length has its unit, or is worked out from values
+          if (/[a-z"'=]/i.test(text)) return send(step, { do: "divide", curve: id, length: text });
           const parts = count(text, "Dividing");
           return parts !== null && send(step, { do: "divide", curve: id, parts });
         });

@@ -146,7 +146,7 @@ export const CLICK_HINTS: Partial<Record<ToolId, string[]>> = {
   trace: ["Click an edge of the part"],
   extend: ["Click near the end to carry on"],
   split: ["Click where to cut the curve"],
-  divide: ["Click the curve to divide", "Type how many parts it gets"],
+  divide: ["Click the curve to divide", "Type how many parts it gets, or how long each is, such as 5 mm"],
   join: ["Click one piece", "Click the piece that goes on from it"],
   round: ["Click a corner of two curves"],
   bevel: ["Click a corner of two curves"],

@@ -171,6 +171,18 @@ public sealed interface SketchEdit {
         }
     }
 
+    record StepCurve(String curve, double length) implements SketchEdit {
+        @Override
+        public Sketch apply(Sketch s) {
+            return Cut.step(s, curve, length);
+        }
+
+        @Override
+        public String said() {
+            return "divide a curve";
+        }
+    }
+
     record JoinCurves(String first, String second) implements SketchEdit {
         @Override
         public Sketch apply(Sketch s) {

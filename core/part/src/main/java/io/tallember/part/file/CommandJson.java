@@ -80,7 +80,12 @@ public final class CommandJson {
                 edit(f, new SketchEdit.RepeatAlong(f.texts("curves"), f.vec2("step"), f.whole("count")));
             case "set-driven" -> edit(f, new SketchEdit.SetDriven(f.text("dimension"), f.flag("on")));
             case "split" -> edit(f, new SketchEdit.SplitCurve(f.text("curve"), f.vec2("at")));
-            case "divide" -> edit(f, new SketchEdit.DivideCurve(f.text("curve"), f.whole("parts")));
+            case "divide" ->
+                edit(
+                        f,
+                        f.has("length")
+                                ? new SketchEdit.StepCurve(f.text("curve"), f.positive("length", typed, ""))
+                                : new SketchEdit.DivideCurve(f.text("curve"), f.whole("parts")));
             case "midline" -> edit(f, new SketchEdit.Between(f.text("first"), f.text("second")));
             case "join" -> edit(f, new SketchEdit.JoinCurves(f.text("first"), f.text("second")));
             case "tidy" -> edit(f, new SketchEdit.TidyUp());

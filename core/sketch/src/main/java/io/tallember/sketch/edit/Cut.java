@@ -23,6 +23,8 @@ import java.util.List;
 public final class Cut {
     /** The most parts a curve is divided into. */
     public static final int MOST = 100;
+    /** A stretch this part of another left over is none. */
+    private static final double ALMOST = 1e-6;
 
     private Cut() {}
 
@@ -130,6 +132,65 @@ public final class Cut {
         return draft.done();
     }
 
+    /**
+     * Points along a curve, one length from each to the next, from its start; what is left over is the last stretch. On lines,
+     * circles and arcs a dimension holds the length; on ellipses and splines the points stay on the curve.
+     *
+     * @param length in mm
+     */
+    public static Sketch step(Sketch sketch, String id, double length) {
+        SketchCurve c = curve(sketch, id);
+        Sketch.Strand s = sketch.strand(c).orElseThrow();
+        double whole = ArcLength.of(s.curve(), s.range());
+        // a last stretch of the whole length needs no point: the curve's end is there
+        int count = (int) Math.ceil(whole / length - ALMOST) - 1;
+        if (count < 1) {
+            throw EditedSketch.refused("The curve is no longer than that. Type less.");
+        }
+        if (count >= MOST) {
+            throw EditedSketch.refused("A curve is divided into 2 to " + MOST + " parts. Type a greater length.");
+        }
+        EditedSketch draft = new EditedSketch(sketch);
+        List<String> points = new ArrayList<>();
+        for (int k = 1; k <= count; k++) {
+            points.add(draft.point(s.curve()
+                    .point(ArcLength.parameter(s.curve(), s.range(), k * length))
+                    .xy()));
+        }
+        if (c instanceof SketchLine l) {
+            draft.hold(Kind.ON_CURVE, points.get(0), id);
+            draft.size(Kind.DISTANCE, length, l.start(), points.get(0));
+            for (int k = 1; k < count; k++) {
+                draft.constraints.add(new Constraint(
+                        draft.names.constraint(),
+                        Kind.STEPPED,
+                        List.of(l.start(), points.get(0), points.get(k)),
+                        k + 1));
+            }
+            return draft.done();
+        }
+        boolean closed = c.ends().isEmpty();
+        if (!(c instanceof Round r)) {
+            points.forEach(p -> draft.hold(Kind.ON_CURVE, p, id));
+            return draft.done();
+        }
+        String from = closed
+                ? draft.point(s.curve().point(s.range().lo()).xy())
+                : c.ends().get(0);
+        if (closed) {
+            draft.hold(Kind.ON_CURVE, from, id);
+        }
+        // an arc beside the curve carries the dimension, and keeps the first point at the curve's radius
+        String arc = draft.names.curve();
+        draft.entities.add(new SketchArc(arc, r.centre(), from, points.get(0), true));
+        draft.size(Kind.ARC_LENGTH, length, arc);
+        points.stream().skip(1).forEach(p -> draft.hold(Kind.ON_CURVE, p, id));
+        List<String> all = new ArrayList<>(points);
+        all.add(0, from);
+        evenly(draft, all);
+        return draft.done();
+    }
+
     /** Construction chords of one length make the stretches between the points equal. */
     private static void chords(EditedSketch draft, SketchCurve c, List<String> points, boolean closed) {
         List<String> all = new ArrayList<>(points);
@@ -142,13 +203,20 @@ public final class Cut {
         if (all.size() < 3) {
             return;
         }
+        if (closed && all.size() == 3) {
+            // both halves of a circle hang on one chord, its diameter
+            String chord = draft.names.curve();
+            draft.entities.add(new SketchLine(chord, all.get(0), all.get(1), true));
+            draft.hold(Kind.MIDPOINT, ((Round) c).centre(), chord);
+            return;
+        }
+        evenly(draft, all);
+    }
+
+    /** Construction chords of one length from each point to the next. */
+    private static void evenly(EditedSketch draft, List<String> all) {
         String first = null;
-        for (int i = 0; i + 1 < all.size(); i++) {
-            if (closed && all.size() == 3 && i == 1) {
-                // both halves of a circle hang on one chord, its diameter
-                draft.hold(Kind.MIDPOINT, ((Round) c).centre(), first);
-                return;
-            }
+        for (int i = 0; i + 1 < all.size() && all.size() > 2; i++) {
             String chord = draft.names.curve();
             draft.entities.add(new SketchLine(chord, all.get(i), all.get(i + 1), true));
             if (first != null) {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec2;
+import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Draw;
 import io.tallember.sketch.Entity;
@@ -138,6 +139,50 @@ class CutTest {
         assertThat(((SketchPoint) points.get(0)).at().distance(((SketchPoint) points.get(1)).at()))
                 .isCloseTo(chord, within(1e-6));
         assertThat(catchThrowable(() -> Cut.divide(line(), "l", 1))).hasMessageContaining("2 to 100");
+    }
+
+    /** The points that a division added, in the order in which it did. */
+    private static List<Vec2> added(Sketch s, String... old) {
+        return s.entities().stream()
+                .filter(e -> e instanceof SketchPoint p && !List.of(old).contains(p.id()))
+                .map(e -> ((SketchPoint) e).at())
+                .toList();
+    }
+
+    @Test
+    void curvesAreSteppedByALength() {
+        // a circle of radius 10: 62.83 round, four stretches of 14 and one that is left over
+        Sketch round = Solver.solve(Cut.step(circle(), "o", 14)).orElseThrow();
+        List<Vec2> at = added(round, "m");
+        assertThat(at).hasSize(5);
+        double chord = 20 * Math.sin(14 / 20.0);
+        Vec2 m = round.point("m").at();
+        Vec2 from = at.get(4); // the first point was added last
+        for (int i = 0; i < 4; i++) {
+            assertThat(at.get(i).distance(i == 0 ? from : at.get(i - 1))).isCloseTo(chord, within(1e-7));
+            assertThat(at.get(i).distance(m)).isCloseTo(10, within(1e-7));
+        }
+        assertThat(Solver.judge(round).freedoms()).isEqualTo(4);
+        // six stretches of a sixth leave nothing over, and need no point where they end
+        assertThat(added(Cut.step(circle(), "o", Math.PI * 20 / 6), "m")).hasSize(6);
+        // the length is a dimension; a longer circle keeps it
+        Constraint size = round.constraints().stream()
+                .filter(c -> c.kind() == Constraint.Kind.ARC_LENGTH)
+                .findFirst()
+                .orElseThrow();
+        Sketch less = Solver.change(round, size.id(), 12).orElseThrow();
+        List<Vec2> now = added(less, "m");
+        double radius = now.get(0).distance(less.point("m").at());
+        assertThat(now.get(1).distance(now.get(0))).isCloseTo(2 * radius * Math.sin(6 / radius), within(1e-7));
+        Sketch line = Cut.step(line(), "l", 9);
+        List<Vec2> on = added(Solver.solve(line).orElseThrow(), "a", "b");
+        Vec2 a = line.point("a").at();
+        for (int i = 0; i < on.size(); i++) {
+            assertThat(on.get(i).distance(a)).isCloseTo(9 * (i + 1), within(1e-9));
+        }
+        assertThat(on).hasSize((int) Math.ceil(line.point("b").at().distance(a) / 9) - 1);
+        assertThat(catchThrowable(() -> Cut.step(line(), "l", 1000))).hasMessageContaining("no longer than that");
+        assertThat(catchThrowable(() -> Cut.step(line(), "l", 0.01))).hasMessageContaining("greater length");
     }
 
     @Test

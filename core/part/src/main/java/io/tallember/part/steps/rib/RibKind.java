@@ -183,7 +183,8 @@ public final class RibKind extends ProfileKind {
         p.choice("atBase", "no", "yes");
         p.choice("side", "middle", "inside", "outside").quiet(f.is("side", "middle"));
         p.angle("draft").quiet(f.number("draft", Measure.ANGLE, 1) == 0);
-        p.choice("carriedOn", "yes", "no").quiet(f.is("carriedOn", "yes") && f.picked("ends").isEmpty());
+        p.choice("carriedOn", "yes", "no")
+                .quiet(f.is("carriedOn", "yes") && f.picked("ends").isEmpty());
         sayPoints(f, p, "ends");
         p.choice("flipped", "no", "yes");
         p.choice("deep", "next", "depth");
