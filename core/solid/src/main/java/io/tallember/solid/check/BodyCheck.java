@@ -288,7 +288,7 @@ public final class BodyCheck {
                 Patience.check();
                 if (own.contains(e)
                         || old && oldEdges.contains(e)
-                        || !e.bounds().overlaps(f.bounds())) {
+                        || !e.bounds().grown(tol.linear()).overlaps(f.bounds())) {
                     continue;
                 }
                 if (CurveSurface.liesIn(e.curve(), e.range(), f.surface(), tol)) {
@@ -347,7 +347,7 @@ public final class BodyCheck {
             for (int k = i + 1; k < edges.size(); k++) {
                 Edge a = edges.get(i);
                 Edge b = edges.get(k);
-                if (!a.bounds().overlaps(b.bounds())) {
+                if (!a.bounds().grown(tol.linear()).overlaps(b.bounds())) {
                     continue;
                 }
                 if (over(a, b) || over(b, a)) {

@@ -33,7 +33,7 @@ class HollowTest {
     private static final Tolerance TOL = Tolerance.DEFAULT;
 
     static Stream<ShellTable.Case> cases() {
-        return ShellTable.all().values().stream();
+        return Stream.concat(ShellTable.all().values().stream(), ShellSeedTable.all(Shapes.cases(40, 400)).stream());
     }
 
     @ParameterizedTest
@@ -44,7 +44,9 @@ class HollowTest {
             BodyCheck.deep(b, TOL).orThrow();
             Shapes.assertWatertight(b);
         }
-        assertThat(walls).hasSize(1);
+        // a well in an opened top is left standing by itself
+        assertThat(walls).hasSizeBetween(1, c.name().contains("well") ? 2 : 1);
+        List<Face> all = walls.stream().flatMap(b -> b.faces().stream()).toList();
         if (!Double.isNaN(c.volume())) {
             assertThat(MassProperties.of(walls).volume()).isCloseTo(c.volume(), within(1e-9 * c.volume()));
         }
@@ -58,19 +60,14 @@ class HollowTest {
             for (int choice = 0; choice < 4; choice++) {
                 Vec3 p = f.region().interiorPoint(TOL, choice).orElseThrow();
                 measured += measures(
-                        walls.get(0),
+                        all,
                         p,
                         f.outward(p).negated(),
                         "inside",
                         f.origins().get(0).key(),
                         in);
                 measured += measures(
-                        walls.get(0),
-                        p,
-                        f.outward(p),
-                        "outside",
-                        f.origins().get(0).key(),
-                        out);
+                        all, p, f.outward(p), "outside", f.origins().get(0).key(), out);
             }
         }
         assertThat(measured).isPositive();
@@ -87,10 +84,10 @@ class HollowTest {
     }
 
     /** One when the material ends straight through a point of the old face on the face made behind it, as far as asked. */
-    private static int measures(Body b, Vec3 p, Vec3 way, String role, String behind, double wall) {
+    private static int measures(List<Face> faces, Vec3 p, Vec3 way, String role, String behind, double wall) {
         double first = Double.POSITIVE_INFINITY;
         Face at = null;
-        for (Face f : b.faces()) {
+        for (Face f : faces) {
             for (Meeting m : CurveSurface.meet(new Line(p, way), new Interval(-1e-5, 500), f.surface(), TOL)) {
                 Vec3 q = p.plus(m.t(), way);
                 boolean leaves = f.outward(q).dot(way) > 0;
