@@ -29,11 +29,9 @@ import io.tallember.solid.Face;
 import io.tallember.solid.Loop;
 import io.tallember.solid.Origin;
 import io.tallember.solid.Shell;
-import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.Vertex;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.fuse.Fuse;
-import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
@@ -105,6 +103,11 @@ final class Coat {
         List<Body> kites = kites(body, faces, by, step, tol);
         out.addAll(kites);
         return out.size() == 1 ? out : Fuse.unite(out, tol);
+    }
+
+    /** The layer of faces that all run smoothly into each other. */
+    static Body one(Body body, Set<Face> faces, double by, String step, String role, Tolerance tol) {
+        return new Coat(body, faces, by, step, role, tol).layer();
     }
 
     /** What is missing at the sharp edges between the faces where the layers gape. */
@@ -186,25 +189,7 @@ final class Coat {
                             + " at this distance. Take less than " + Terms.length(round) + ".",
                     0.99 * round);
         }
-        if (f.surface() instanceof Torus t && along > 0 && outside(f, t)) {
-            // its tube may reach the axis then, where the face doesn't
-            return new Torus(t.frame(), t.major(), t.minor() + along);
-        }
-        return Offsets.of(f.surface(), along);
-    }
-
-    /** Whether a face lies on the outer half of a ring: its boundary does, and what lies nearest to the axis isn't of it. */
-    private boolean outside(Face f, Torus t) {
-        for (Coedge c : f.coedges()) {
-            for (double s : SHARES) {
-                Vec3 l = t.frame().local(c.curve().point(c.range().at(s)));
-                if (Math.hypot(l.x(), l.y()) < t.major() - SAME) {
-                    return false;
-                }
-            }
-        }
-        Vec3 inner = t.frame().point(t.major() - t.minor(), 0, 0);
-        return !f.loops().isEmpty() && f.region().locate(inner, tol) == SurfaceRegion.Place.OUTSIDE;
+        return Offset.of(f, along, tol);
     }
 
     private static Face turned(Surface s, boolean sense, List<Loop> loops, List<Origin> origins) {

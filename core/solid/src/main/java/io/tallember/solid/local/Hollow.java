@@ -13,7 +13,6 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Face;
 import io.tallember.solid.Origin;
 import io.tallember.solid.fuse.Fuse;
-import io.tallember.solid.sweep.Offsets;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -61,7 +60,7 @@ public final class Hollow {
             UnaryOperator<Body> finished,
             String step,
             Tolerance tol) {
-        Body grown = moved(body, open, outward, step, "outside", tol);
+        Body grown = grown(body, open, outward, step, tol);
         Body skin = grown == body ? body : finished.apply(grown);
         List<Body> core = core(body, open, inward, step, tol);
         if (core.size() == 1 && core.get(0) == skin) {
@@ -83,6 +82,22 @@ public final class Hollow {
             }
             try {
                 return Layers.core(body, open, inward, step, tol);
+            } catch (GeometryException other) {
+                throw e;
+            }
+        }
+    }
+
+    private static Body grown(
+            Body body, Collection<Face> open, ToDoubleFunction<Face> outward, String step, Tolerance tol) {
+        try {
+            return moved(body, open, outward, step, "outside", tol);
+        } catch (GeometryException e) {
+            if (e.reason() != Reason.BAD_VALUE) {
+                throw e;
+            }
+            try {
+                return Layers.grown(body, open, outward, step, tol);
             } catch (GeometryException other) {
                 throw e;
             }
@@ -159,7 +174,7 @@ public final class Hollow {
             if (radiusLeft(f.surface(), along) <= tol.linear()) {
                 vanishing.add(f);
             } else {
-                surfaces.put(f, Offsets.of(f.surface(), along));
+                surfaces.put(f, Offset.of(f, along, tol));
             }
         }
     }

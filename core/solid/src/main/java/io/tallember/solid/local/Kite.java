@@ -62,6 +62,15 @@ final class Kite {
      * @return empty where the faces have no such section, or the layers' far sides never meet
      */
     static Optional<Body> of(Edge e, Face f, double tf, Face g, double tg, String step, Tolerance tol) {
+        return of(e, f, tf, g, tg, new double[2], step, tol);
+    }
+
+    /**
+     * The same, going on past the ends of a straight edge.
+     *
+     * @param more by how much before its start and after its end, in mm
+     */
+    static Optional<Body> of(Edge e, Face f, double tf, Face g, double tg, double[] more, String step, Tolerance tol) {
         Vec3 a = e.curve().point(e.range().lo());
         Kite k;
         if (e.curve() instanceof Line l) {
@@ -75,7 +84,7 @@ final class Kite {
         } else {
             return Optional.empty();
         }
-        return k.body(a, f, tf, g, tg, step);
+        return k.body(a, f, tf, g, tg, more, step);
     }
 
     private Vec3 flat(Vec3 p) {
@@ -87,7 +96,7 @@ final class Kite {
         return new Vec3(d.dot(frame.x()), d.dot(frame.y()), 0);
     }
 
-    private Optional<Body> body(Vec3 a, Face f, double tf, Face g, double tg, String step) {
+    private Optional<Body> body(Vec3 a, Face f, double tf, Face g, double tg, double[] more, String step) {
         Section sf = section(f, a);
         Section sg = section(g, a);
         if (sf == null || sg == null) {
@@ -121,7 +130,7 @@ final class Kite {
         List<Profile.Edge> all = left ? loop : back(loop);
         Profile profile = new Profile(frame, all, List.of(), "edge");
         if (axis == null) {
-            return Optional.of(Extrude.of(profile, 0, edge.range().length(), step, "edge", tol));
+            return Optional.of(Extrude.of(profile, -more[0], edge.range().length() + more[1], step, "edge", tol));
         }
         double turn = edge.range().length();
         return Optional.of(Revolve.of(profile, axis, 0, turn, step, "edge", tol));

@@ -18,6 +18,7 @@ import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.mass.MassProperties;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -25,7 +26,10 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** The shell table: walls measured by rays, volumes by closed forms. */
 class HollowTest {
-    private static final int LEAST_MEASURED = 2997;
+    private static final int LEAST_MEASURED = 6400;
+
+    /** A boss that grows over a bevel of the edge beside it. */
+    private static final Set<String> REFUSED = Set.of("seed 8:");
 
     private static int allMeasured;
     private static int casesMeasured;
@@ -39,6 +43,13 @@ class HollowTest {
     @ParameterizedTest
     @MethodSource("cases")
     void wallsAreAsThickAsAsked(ShellTable.Case c) {
+        if (REFUSED.stream().anyMatch(c.name()::startsWith)) {
+            assertThat(org.assertj.core.api.Assertions.catchThrowable(
+                            () -> Hollow.of(c.body(), c.open(), c.inward(), c.outward(), "w", TOL)))
+                    .hasMessageContaining("Take a smaller size");
+            casesMeasured++;
+            return;
+        }
         List<Body> walls = Hollow.of(c.body(), c.open(), c.inward(), c.outward(), "w", TOL);
         for (Body b : walls) {
             BodyCheck.deep(b, TOL).orThrow();
