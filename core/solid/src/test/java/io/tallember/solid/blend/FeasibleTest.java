@@ -2,6 +2,7 @@ package io.tallember.solid.blend;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Tolerance;
@@ -11,7 +12,9 @@ import io.tallember.solid.FreeformTest;
 import io.tallember.solid.Shapes;
 import io.tallember.solid.check.BodyCheck;
 import io.tallember.solid.fuse.Fuse;
+import io.tallember.solid.sweep.Extrude;
 import io.tallember.solid.sweep.Primitive;
+import io.tallember.solid.sweep.Taper;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -81,6 +84,30 @@ class FeasibleTest {
                 e -> e.middle().distance(new io.tallember.geometry.Vec3(15, 15, 20)) < 1,
                 8.5,
                 13);
+        Body leant =
+                Taper.of(Shapes.polygon(Frame.WORLD, 0, 0, 40, 0, 40, 30, 0, 30), 20, Math.toRadians(5), "t", "t", TOL);
+        put("the top of a leant block", leant, level(20), 15, 22);
+        put("the foot of a leant block", leant, level(0), 18, 30);
+        Body ell = Extrude.of(
+                Shapes.polygon(Frame.WORLD, 0, 0, 40, 0, 40, 15, 15, 15, 15, 30, 0, 30), 0, 20, "l", "l", TOL);
+        put("the inside of an angle", ell, FeasibleTest::upright, 9, 14);
+        put("the top of an angle", ell, level(20), 8, 12);
+        double[] six = new double[12];
+        for (int i = 0; i < 6; i++) {
+            six[2 * i] = 15 * Math.cos(Math.PI * i / 3);
+            six[2 * i + 1] = 15 * Math.sin(Math.PI * i / 3);
+        }
+        Body hexagon = Extrude.of(Shapes.polygon(Frame.WORLD, six), 0, 12, "h", "h", TOL);
+        put("the top of a hexagon", hexagon, level(12), 13.2, 20);
+        put("the uprights of a hexagon", hexagon, FeasibleTest::upright, 13.5, 25);
+        put("all edges of a hexagon", hexagon, e -> true, 6.5, 12);
+        Body tube = Fuse.subtract(List.of(rod), List.of(Shapes.cylinder(0, 0, 6, -1, 31)), TOL)
+                .get(0);
+        put("both upper rims of a tube", tube, level(30), 2.2, 5);
+        put("the outer rim of a tube", tube, level(30).and(e -> e.bounds().max().x() > 9), 4.5, 7);
+        Body slotted = Fuse.subtract(List.of(box), List.of(Shapes.box(-1, 12, 12, 41, 18, 21)), TOL)
+                .get(0);
+        put("the floor of a groove", slotted, level(12), 3.2, 5);
         for (double s : new double[] {21, 33}) {
             cases.add(new Case(
                     "a bevel of a box", box, box.edges().stream().filter(front).toList(), true, s));
@@ -98,7 +125,7 @@ class FeasibleTest {
     @Test
     void whatIsGivenWorksAndALittleMoreDoesnt() {
         table();
-        assertThat(cases).hasSizeGreaterThanOrEqualTo(40);
+        assertThat(cases).hasSizeGreaterThanOrEqualTo(60);
         List<String> wrong = new ArrayList<>();
         for (Case c : cases) {
             String name = c.name() + ", " + c.size();
