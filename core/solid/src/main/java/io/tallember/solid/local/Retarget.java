@@ -97,7 +97,9 @@ public final class Retarget {
         if (!report.valid()) {
             throw new GeometryException(
                     Reason.BAD_VALUE,
-                    "Faces that weren't neighbours would run into each other. Take a smaller size, or do it in two steps.");
+                    "Faces that weren't neighbours would run into each other"
+                            + (report.first() == null ? "" : " near " + place(report.first()))
+                            + ". Take a smaller size, or do it in two steps.");
         }
         return result;
     }
