@@ -99,6 +99,11 @@ final class Page implements AutoCloseable {
         return until(d -> d.findElement(By.cssSelector(css)));
     }
 
+    /** Waits until something isn't there any more. */
+    void gone(String css) {
+        until(x -> all(css).isEmpty());
+    }
+
     List<WebElement> all(String css) {
         return driver.findElements(By.cssSelector(css));
     }

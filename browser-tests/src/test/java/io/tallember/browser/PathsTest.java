@@ -18,6 +18,7 @@ class PathsTest extends Browsing {
         retype("[data-testid='pitch of leg 1']", "4");
         retype("[data-testid='turns of leg 1']", "6", Keys.ENTER);
         page.find("[data-step]"); // kept: what is being told is drawn already
+        page.gone("[data-testid='turns of leg 1']");
         page.keys("2", "e");
         page.find("[data-testid=diameter]");
         page.sees(".work", "pass through itself");

@@ -143,6 +143,12 @@ public final class Probe {
         return new Reach(along, place(triangles.face(t), from.plus(along, d)));
     }
 
+    /** Whether a ray comes out of the bodies' triangles, or never meets them. */
+    public boolean free(Vec3 from, Vec3 direction) {
+        Patience.check();
+        return triangles.hit(from, direction, STILL, new double[1]) < 0;
+    }
+
     private Reach rayAbout(Vec3 from, Vec3 direction) {
         double[] far = new double[1];
         int t = triangles.hit(from, direction, 2 * slack, far);

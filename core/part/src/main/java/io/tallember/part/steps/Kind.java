@@ -80,6 +80,11 @@ public abstract class Kind {
         return List.of();
     }
 
+    /** The sizes of a step as a drawing tells them, in a part that is finished. */
+    public List<Drawn> drawn(Step step, Stand finished) {
+        return List.of();
+    }
+
     // the sentence
 
     /** Its rows of the shelf. */

@@ -1,5 +1,7 @@
 package io.tallember.part.steps.blend;
 
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.FaceReference;
 import io.tallember.part.Measure;
@@ -10,6 +12,7 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Content;
 import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Drawn;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Handle;
 import io.tallember.part.steps.Hit;
@@ -23,7 +26,9 @@ import io.tallember.solid.Edge;
 import io.tallember.solid.Edges;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Supplier;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
@@ -492,5 +497,29 @@ public final class BlendKind extends Kind {
         }
         List<FaceReference> sides = BuildBlend.sidesTaken(b, before.get());
         return sides.isEmpty() ? step : b.against(sides);
+    }
+
+    /** The radius of a round at the first cylinder that it left; others of its size are told by it. */
+    @Override
+    public List<Drawn> drawn(Step step, Stand finished) {
+        BlendStep b = (BlendStep) step;
+        if (b.bevel() || b.run().special()) {
+            return List.of();
+        }
+        Map<Double, Drawn> sizes = new TreeMap<>();
+        finished.bodies().stream().flatMap(x -> x.body().faces().stream()).forEach(f -> {
+            boolean own = f.origins().stream().anyMatch(o -> o.step().equals(b.id()));
+            if (own && f.surface() instanceof Cylinder c) {
+                Vec3 at = f.region()
+                        .interiorPoint(Tolerance.DEFAULT)
+                        .orElse(f.bounds().centre());
+                Vec3 l = c.frame().local(at);
+                Vec3 centre = c.frame().point(0, 0, l.z());
+                sizes.putIfAbsent(
+                        c.radius(),
+                        new Drawn.Radius(b.id(), "size", centre, c.frame().z(), at, c.radius(), false));
+            }
+        });
+        return List.copyOf(sizes.values());
     }
 }

@@ -1,5 +1,7 @@
 package io.tallember.part.steps.extrude;
 
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
 import io.tallember.geometry.GeometryException.Reason;
 import io.tallember.geometry.Tolerance;
 import io.tallember.geometry.Vec3;
@@ -8,9 +10,11 @@ import io.tallember.part.Step;
 import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.PlacedSketch;
+import io.tallember.part.rebuild.Profiles;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Drawn;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Handle;
 import io.tallember.part.steps.Hit;
@@ -20,6 +24,7 @@ import io.tallember.part.steps.Pen;
 import io.tallember.part.steps.ProfileKind;
 import io.tallember.part.steps.Remedy;
 import io.tallember.solid.fuse.Classifier;
+import java.util.ArrayList;
 import java.util.List;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -285,5 +290,44 @@ public final class ExtrudeKind extends ProfileKind {
     @Override
     public Stand build(Step step, Stand before, List<String> notes) {
         return BuildExtrude.build((ExtrudeStep) step, before, notes);
+    }
+
+    /** How far it goes, beside a corner of its first region. */
+    @Override
+    public List<Drawn> drawn(Step step, Stand finished) {
+        ExtrudeStep e = (ExtrudeStep) step;
+        if (e.extent() != ExtrudeStep.Extent.DISTANCE || e.reach().from() != null) {
+            return List.of();
+        }
+        Profiles.Named first;
+        Frame f;
+        try {
+            Profiles all = Profiles.of(e, finished, new ArrayList<>());
+            first = all.all().get(0);
+            f = all.frame();
+        } catch (GeometryException x) {
+            return List.of();
+        }
+        Vec3 corner = f.point(
+                first.line() == null
+                        ? first.profile().outer().get(0).start()
+                        : first.line().edges().get(0).start());
+        double d = e.distance() * (e.reach().flipped() ? -1 : 1);
+        double from = e.reach().bothWays() ? -d / 2 : 0;
+        List<Drawn> out = new ArrayList<>();
+        out.add(new Drawn.Length(
+                e.id(), "distance", corner.plus(from, f.z()), corner.plus(from + d, f.z()), f.z(), null, Math.abs(d)));
+        if (e.reach().back() > 0) {
+            double back = -Math.signum(d) * e.reach().back();
+            out.add(new Drawn.Length(
+                    e.id(),
+                    "back",
+                    corner,
+                    corner.plus(back, f.z()),
+                    f.z(),
+                    null,
+                    e.reach().back()));
+        }
+        return out;
     }
 }

@@ -7,6 +7,7 @@ import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Drawn;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
@@ -320,5 +321,10 @@ public final class HoleKind extends Kind {
     @Override
     public Stand build(Step step, Stand before, List<String> notes) {
         return BuildHole.build((HoleStep) step, before, notes);
+    }
+
+    @Override
+    public List<Drawn> drawn(Step step, Stand finished) {
+        return HolePlaces.drawn((HoleStep) step, finished);
     }
 }

@@ -1,6 +1,7 @@
 package io.tallember.part.steps.hole;
 
 import io.tallember.geometry.Circle;
+import io.tallember.geometry.Cylinder;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
@@ -8,15 +9,21 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.Measure;
 import io.tallember.part.Refusal;
+import io.tallember.part.rebuild.PartBody;
+import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Context;
+import io.tallember.part.steps.Drawn;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
 import io.tallember.part.steps.PlaneWords;
 import io.tallember.part.steps.Spots;
+import io.tallember.part.steps.Texts;
 import io.tallember.part.steps.WordList;
 import io.tallember.sketch.SketchPoint;
 import io.tallember.solid.Edge;
+import io.tallember.solid.Face;
+import io.tallember.solid.Origin;
 import io.tallember.solid.mass.FaceCentre;
 import java.util.ArrayList;
 import java.util.List;
@@ -248,5 +255,78 @@ final class HolePlaces {
 
     private static boolean is(Form f, String place, Vec3[] line) {
         return Math.abs(f.number(place, Measure.LENGTH, -1) - line[0].distance(line[1])) < 1e-3;
+    }
+
+    /** The holes that are there, those of repeats too, by the walls that they left. */
+    static List<Drawn> drawn(HoleStep step, Stand finished) {
+        List<Drawn> out = new ArrayList<>();
+        for (PartBody b : finished.bodies()) {
+            for (Face f : b.body().faces()) {
+                for (Origin o : f.origins()) {
+                    boolean own = o.step().equals(step.id());
+                    boolean again = o.source().startsWith(step.id() + ":");
+                    if ((own || again) && o.source().contains("-wall") && f.surface() instanceof Cylinder c) {
+                        Vec3 mouth = c.frame().origin();
+                        String name = own ? o.source().replace("-wall", "") : o.step() + " " + o.source();
+                        boolean known = out.stream()
+                                .anyMatch(d -> ((Drawn.Hole) d)
+                                                        .at()
+                                                        .minus(mouth)
+                                                        .cross(c.frame().z())
+                                                        .length()
+                                                < 1e-6
+                                        && ((Drawn.Hole) d)
+                                                        .axis()
+                                                        .cross(c.frame().z())
+                                                        .length()
+                                                < 1e-6);
+                        if (!known) {
+                            out.add(new Drawn.Hole(
+                                    step.id(), name, mouth, c.frame().z(), step.diameter(), told(step)));
+                        }
+                    }
+                }
+            }
+        }
+        return out;
+    }
+
+    /** What a hole table says of a step's holes; lengths as {@code @mm} with the number, for the unit to come. */
+    private static String told(HoleStep h) {
+        StringBuilder b = new StringBuilder("\u2300@").append(h.diameter()).append('@');
+        b.append(
+                switch (h.extent()) {
+                    case BLIND -> ", @" + h.depth() + "@ deep";
+                    case THROUGH -> " through";
+                    case NEXT, LINE -> " through its wall";
+                    case FACE -> " to a face";
+                });
+        switch (h.mouth()) {
+            case COUNTERBORE, SPOTFACE ->
+                b.append(h.mouth() == HoleStep.Mouth.SPOTFACE ? ", spotface \u2300@" : ", counterbore \u2300@")
+                        .append(h.head())
+                        .append("@, @")
+                        .append(h.headDepth())
+                        .append("@ deep");
+            case COUNTERSINK ->
+                b.append(", countersink \u2300@")
+                        .append(h.head())
+                        .append("@, ")
+                        .append(Texts.degrees(h.sink()))
+                        .append('\u00b0');
+            default -> {}
+        }
+        if (h.thread() != null) {
+            b.append(", ")
+                    .append(h.use().replace(" tapped", ""))
+                    .append(" \u2212 ")
+                    .append(h.thread().fit());
+            if (h.thread().depth() > 0) {
+                b.append(", thread @").append(h.thread().depth()).append("@ deep");
+            }
+        } else if (!h.use().isBlank()) {
+            b.append(", ").append(h.use());
+        }
+        return b.toString();
     }
 }

@@ -1,0 +1,431 @@
+package io.tallember.inspect.sheet;
+
+import io.tallember.geometry.Box3;
+import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Frame;
+import io.tallember.geometry.GeometryException;
+import io.tallember.geometry.GeometryException.Reason;
+import io.tallember.geometry.Plane;
+import io.tallember.geometry.Tolerance;
+import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
+import io.tallember.inspect.Probe;
+import io.tallember.part.PartDocument;
+import io.tallember.part.Step;
+import io.tallember.part.rebuild.PartState;
+import io.tallember.part.rebuild.StepOutcome;
+import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.Kinds;
+import io.tallember.solid.Body;
+import io.tallember.solid.Face;
+import io.tallember.solid.sweep.Split;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A drawing of a part: views that belong together with what is hidden dashed, the part cut open, its sizes where they are true, a
+ * table of its holes and a title block.
+ *
+ * @param paper its name
+ * @param width and {@code height} in mm
+ * @param scale how much larger than the part things are drawn
+ * @param notShown sentences on sizes that no view shows
+ */
+public record Sheet(String paper, double width, double height, double scale, List<Ink> ink, List<String> notShown) {
+    static final double MARGIN = 10;
+    private static final Tolerance TOL = Tolerance.DEFAULT;
+    /** Between views, and between a view and the frame, at least, in mm. */
+    private static final double LEAST = 10;
+
+    private static final double[] SCALES = {50, 20, 10, 5, 2, 1, 0.5, 0.2, 0.1, 0.05, 0.02, 0.01, 0.005, 0.002, 0.001};
+    private static final double CORNER_SHARE = 0.8;
+    private static final double[] CALM = {0.2, 0.5};
+
+    /**
+     * Lays a part's sheet out.
+     *
+     * @param date as it stands in the title block; may be blank
+     * @throws GeometryException BAD_VALUE when there is nothing to draw, or it doesn't fit the paper that is asked for
+     */
+    public static Sheet of(PartDocument doc, PartState state, SheetPlan plan, String date) {
+        List<Body> bodies = state.solids();
+        if (bodies.isEmpty()) {
+            throw new GeometryException(Reason.BAD_VALUE, "There is no body yet to draw.");
+        }
+        return new Layout(doc, state, bodies, plan, date).sheet();
+    }
+
+    /** The sizes of all steps that stand, as the part is built. */
+    static List<Drawn> sizes(PartDocument doc, PartState state) {
+        List<Drawn> out = new ArrayList<>();
+        for (Step s : doc.steps()) {
+            if (!s.off() && state.outcome(s.id()).status() == StepOutcome.Status.BUILT) {
+                out.addAll(Kinds.of(s).drawn(s, state.stand()));
+            }
+        }
+        return out;
+    }
+
+    private static final class Layout {
+        private final PartDocument doc;
+        private final PartState state;
+        private final List<Body> bodies;
+        private final SheetPlan plan;
+        private final String date;
+        private final Map<String, View> views = new LinkedHashMap<>();
+        private final List<Face> laidOpen = new ArrayList<>();
+        private final List<Integer> bodyOf = new ArrayList<>();
+        private final Map<String, Double> rooms = new LinkedHashMap<>();
+        private Frame cut;
+
+        Layout(PartDocument doc, PartState state, List<Body> bodies, SheetPlan plan, String date) {
+            this.doc = doc;
+            this.state = state;
+            this.bodies = bodies;
+            this.plan = plan;
+            this.date = date;
+        }
+
+        Sheet sheet() {
+            Probe probe = Outlines.probe(bodies);
+            Frame front = new Frame(Vec3.ZERO, Vec3.X, Vec3.Z, Vec3.Y.negated());
+            Frame top = new Frame(Vec3.ZERO, Vec3.X, Vec3.Y, Vec3.Z);
+            // the view on the right: what is seen from the left in the first angle, from the right in the third
+            Frame side = plan.firstAngle()
+                    ? new Frame(Vec3.ZERO, Vec3.Y.negated(), Vec3.Z, Vec3.X.negated())
+                    : new Frame(Vec3.ZERO, Vec3.Y, Vec3.Z, Vec3.X);
+            view("front", front, bodies, probe, true);
+            view("top", top, bodies, probe, true);
+            view("side", side, bodies, probe, true);
+            view("corner", Frame.of(Vec3.ZERO, new Vec3(1, -1, 1), new Vec3(1, 1, 0)), bodies, probe, false);
+            if (plan.section() && !plan.hidden().contains("view:section")) {
+                section(front);
+            }
+            List<Drawn> sizes = new ArrayList<>(sizes(doc, state));
+            overall(sizes);
+            Holes holes = new Holes(sizes, new ArrayList<>(views.values()), doc.unit(), plan);
+            String paper = placed(sizes, holes);
+            double[] size = SheetPlan.PAPERS.get(paper);
+            List<Ink> ink = new ArrayList<>();
+            Room room = new Room();
+            List<Ink> drawn = new ArrayList<>();
+            for (View v : views.values()) {
+                v.draw(drawn);
+                if (!v.name.equals("corner")) {
+                    v.axes(drawn);
+                }
+            }
+            for (int i = 0; i < laidOpen.size(); i++) {
+                Hatch.over(views.get("section"), laidOpen.get(i), bodyOf.get(i), drawn);
+            }
+            cutLine(drawn);
+            drawn.forEach(room::take);
+            ink.addAll(drawn);
+            Title title = new Title(doc, plan, paper, size, views.get("front").scale, date);
+            title.draw(ink);
+            double[] block = title.box();
+            room.text(block);
+            holes.table(ink, room, size, block);
+            Sizes s = new Sizes(plan, doc.unit(), room, ink, views.containsKey("section"));
+            List<View> square = views.values().stream()
+                    .filter(v -> !v.name.equals("corner"))
+                    .toList();
+            holes.tags(ink, room, s);
+            s.place(
+                    sizes,
+                    square.stream().filter(v -> !v.name.equals("section")).toList());
+            for (SheetPlan.Note n : plan.notes()) {
+                ink.add(new Ink.Text(Ink.Layer.TEXT, "note:" + n.id(), n.x(), n.y(), 3, false, n.text()));
+            }
+            ink.removeIf(i -> plan.hidden().contains(i.of()));
+            return new Sheet(paper, size[0], size[1], views.get("front").scale, List.copyOf(ink), s.notShown());
+        }
+
+        private void view(String name, Frame frame, List<Body> of, Probe probe, boolean hidden) {
+            if (plan.hidden().contains("view:" + name) && !name.equals("front")) {
+                return;
+            }
+            views.put(name, new View(name, frame, of, Outlines.of(of, probe, frame, hidden)));
+        }
+
+        /** The part cut along its middle, or through most of its round holes, as the front view sees it. */
+        private void section(Frame front) {
+            Box3 all = bounds();
+            double y = all.centre().y();
+            Map<Long, Double> weights = new LinkedHashMap<>();
+            for (Body b : bodies) {
+                for (Face f : b.faces()) {
+                    if (f.surface() instanceof Cylinder c
+                            && !f.sense()
+                            && f.loops().size() == 2
+                            && Math.abs(c.frame().z().y()) < 1e-9) {
+                        weights.merge(Math.round(1000 * c.frame().origin().y()), c.radius(), Double::sum);
+                    }
+                }
+            }
+            double best = 0;
+            for (Map.Entry<Long, Double> w : weights.entrySet()) {
+                if (w.getValue() > best) {
+                    best = w.getValue();
+                    y = w.getKey() / 1000.0;
+                }
+            }
+            Frame at = front.at(new Vec3(0, y, 0));
+            List<Body> behind = new ArrayList<>();
+            try {
+                for (int i = 0; i < bodies.size(); i++) {
+                    for (Body half : Split.by(bodies.get(i), new Plane(at), "section", TOL)) {
+                        double off = at.local(half.bounds().centre()).z();
+                        if (off > 0
+                                        && Math.abs(half.bounds().min().y() - y) > 1e-6
+                                        && half.bounds().max().y() <= y + 1e-6
+                                || off > 0) {
+                            continue;
+                        }
+                        behind.add(half);
+                        for (Face f : half.faces()) {
+                            boolean open = f.surface() instanceof Plane p
+                                    && Math.abs(Math.abs(p.normal().y()) - 1) < 1e-9
+                                    && Math.abs(f.bounds().centre().y() - y) < 1e-6
+                                    && f.origins().stream()
+                                            .anyMatch(o -> o.step().equals("section"));
+                            if (open) {
+                                laidOpen.add(f);
+                                bodyOf.add(i);
+                            }
+                        }
+                    }
+                }
+            } catch (GeometryException e) {
+                laidOpen.clear();
+                return; // not shown cut open where it can't be cut
+            }
+            if (laidOpen.isEmpty()) {
+                return;
+            }
+            cut = at;
+            view("section", front, behind, Outlines.probe(behind), false);
+        }
+
+        private Box3 bounds() {
+            Box3 all = Box3.EMPTY;
+            for (Body b : bodies) {
+                all = all.with(b.bounds());
+            }
+            return all;
+        }
+
+        /** The whole width, depth and height, unless sizes tell them already. */
+        private void overall(List<Drawn> sizes) {
+            View front = views.get("front");
+            double near = bounds().min().y();
+            add(
+                    sizes,
+                    "width",
+                    new Vec3(front.lo, near, front.low),
+                    new Vec3(front.hi, near, front.low),
+                    Vec3.X,
+                    Vec3.Y);
+            add(
+                    sizes,
+                    "height",
+                    new Vec3(front.lo, near, front.low),
+                    new Vec3(front.lo, near, front.high),
+                    Vec3.Z,
+                    Vec3.Y);
+            View top = views.get("top");
+            if (top != null) {
+                add(
+                        sizes,
+                        "depth",
+                        new Vec3(top.lo, top.low, bounds().max().z()),
+                        new Vec3(top.lo, top.high, bounds().max().z()),
+                        Vec3.Y,
+                        Vec3.Z);
+            }
+        }
+
+        private static void add(List<Drawn> sizes, String name, Vec3 from, Vec3 to, Vec3 along, Vec3 plane) {
+            double v = to.minus(from).dot(along);
+            boolean told = sizes.stream()
+                    .anyMatch(d -> d instanceof Drawn.Length l
+                            && l.value() >= v - 1e-6
+                            && Math.abs(Math.abs(Sizes.way(l).dot(along)) - 1) < 1e-9);
+            if (!told && v > 1e-6) {
+                sizes.add(new Drawn.Length("whole", name, from, to, along, plane, v));
+            }
+        }
+
+        /** Chooses paper and scale, and puts the views there. */
+        private String placed(List<Drawn> sizes, Holes holes) {
+            GeometryException none = null;
+            for (String paper : plan.paper().isEmpty() ? SheetPlan.SIZES : List.of(plan.paper())) {
+                double[] size = SheetPlan.PAPERS.get(paper);
+                for (double scale : plan.scale() > 0 ? new double[] {plan.scale()} : SCALES) {
+                    boolean last = !plan.paper().isEmpty() || paper.equals("A1");
+                    rooms.clear();
+                    boolean does = (last || plan.scale() > 0 || calm(scale, paper)) && fits(size, scale, holes);
+                    if (does) {
+                        measured(sizes, holes);
+                        does = fits(size, scale, holes);
+                    }
+                    if (does) {
+                        return paper;
+                    }
+                }
+                none = new GeometryException(
+                        Reason.BAD_VALUE,
+                        "The views don't fit on " + paper + " at this scale. Take a larger sheet or a smaller scale.");
+            }
+            throw none;
+        }
+
+        /** How much room the sizes of each view need on its sides, tried where the views stand by now. */
+        private void measured(List<Drawn> sizes, Holes holes) {
+            Room room = new Room();
+            List<Ink> drawn = new ArrayList<>();
+            views.values().forEach(v -> v.draw(drawn));
+            drawn.forEach(room::take);
+            Sizes s = new Sizes(plan, doc.unit(), room, new ArrayList<>(), views.containsKey("section"));
+            s.place(sizes, square());
+            for (View v : views.values()) {
+                for (String side : List.of(":left", ":right", ":above", ":below")) {
+                    rooms.put(v.name + side, s.reach(v.name + side));
+                }
+            }
+        }
+
+        /** The views in which sizes are told. */
+        private List<View> square() {
+            return views.values().stream()
+                    .filter(v -> !v.name.equals("corner") && !v.name.equals("section"))
+                    .toList();
+        }
+
+        /** What a view needs beside it, in mm. */
+        private double beside(String side) {
+            double marks = views.containsKey("section") && side.startsWith("top:") ? 14 : 0;
+            return Math.max(Math.max(LEAST, marks), rooms.getOrDefault(side, LEAST) + 4);
+        }
+
+        /** Whether a scale is large enough that a larger sheet needn't be taken. */
+        private static boolean calm(double scale, String paper) {
+            return scale >= (paper.equals("A4") ? CALM[1] : paper.equals("A3") ? CALM[0] : 0);
+        }
+
+        private boolean fits(double[] size, double scale, Holes holes) {
+            View front = views.get("front");
+            View top = views.get("top");
+            View side = views.get("side");
+            double w = scale * front.width();
+            double h = scale * front.height();
+            double d = top == null ? 0 : scale * top.height();
+            double sw = side == null ? 0 : scale * side.width();
+            View section = views.get("section");
+            View corner = views.get("corner");
+            double leftOf = Math.max(beside("front:left"), top == null ? 0 : beside("top:left"));
+            double right = Math.max(beside("front:right"), top == null ? 0 : beside("top:right"));
+            double between = plan.firstAngle()
+                    ? beside("front:below") + beside("top:above")
+                    : beside("front:above") + beside("top:below");
+            double over = top == null || plan.firstAngle() ? beside("front:above") : beside("top:above");
+            double under = top == null || !plan.firstAngle() ? beside("front:below") : beside("top:below");
+            double toSide = right + beside("side:left");
+            double row = leftOf
+                    + w
+                    + (side == null ? right : toSide + sw + beside("side:right"))
+                    + (section == null ? 0 : w + 2 * LEAST);
+            double column = over + h + (top == null ? 0 : between + d) + under;
+            double inX = size[0] - 2 * MARGIN - 5;
+            double inY = size[1] - 2 * MARGIN;
+            boolean overTitle = leftOf + w + right > inX - Title.WIDTH;
+            if (row > inX || column + (overTitle ? Title.HEIGHT : 0) > inY) {
+                return false;
+            }
+            double left = MARGIN + 5 + leftOf + Math.max(0, (inX - row) / 4);
+            double upper = size[1] - MARGIN - over - Math.max(0, inY - column - Title.HEIGHT) / 3;
+            boolean topAbove = !plan.firstAngle() && top != null;
+            double frontTop = topAbove ? upper - d - between : upper;
+            place(front, left + w / 2, frontTop - h / 2, scale);
+            double x = left + w + right;
+            if (side != null) {
+                x = left + w + toSide;
+                place(side, x + sw / 2, frontTop - h / 2, scale);
+                x += sw + beside("side:right");
+            }
+            if (section != null) {
+                place(section, x + LEAST + w / 2, frontTop - h / 2, scale);
+            }
+            double lower = frontTop - h - between;
+            if (top != null) {
+                place(top, left + w / 2, topAbove ? upper - d / 2 : lower - d / 2, scale);
+            }
+            if (corner != null
+                    && !placedCorner(corner, size, scale, left + w + right + LEAST, topAbove, upper, frontTop - h)) {
+                return false;
+            }
+            return holes.fits(size, left + w + right);
+        }
+
+        /** Puts the corner view beside the view from above, over the title block or left of it. */
+        private boolean placedCorner(
+                View corner, double[] size, double scale, double from, boolean topAbove, double upper, double below) {
+            double share = CORNER_SHARE * scale;
+            double cw = share * corner.width();
+            double ch = share * corner.height();
+            double high = topAbove ? upper : below - beside("side:below");
+            boolean leftOfTitle = from + cw <= size[0] - MARGIN - Title.WIDTH - 4;
+            double low = topAbove ? below : leftOfTitle ? MARGIN + 4 : MARGIN + Title.HEIGHT + 4;
+            if (from + cw > size[0] - MARGIN || high - ch < low) {
+                return false;
+            }
+            place(
+                    corner,
+                    from + cw / 2,
+                    Math.max(low + ch / 2, high - ch / 2 - Math.min(10, (high - low - ch) / 2)),
+                    share);
+            return true;
+        }
+
+        private void place(View v, double x, double y, double scale) {
+            Vec2 by = plan.by("view:" + v.name);
+            v.x = x + by.x();
+            v.y = y + by.y();
+            v.scale = scale;
+        }
+
+        /** Where the section is cut, on the view from above, and what the section is called. */
+        private void cutLine(List<Ink> out) {
+            View section = views.get("section");
+            View top = views.get("top");
+            if (section == null || cut == null) {
+                return;
+            }
+            double[] box = section.box();
+            String called = "A \u2013 A";
+            double w = Lettering.width(called, 3.5);
+            out.add(new Ink.Text(
+                    Ink.Layer.TEXT, "view:section", 0.5 * (box[0] + box[2] - w), box[3] + 5, 3.5, false, called));
+            if (top == null) {
+                return;
+            }
+            double y = top.on(cut.origin()).y();
+            double[] t = top.box();
+            double a = t[0] - 6;
+            double b = t[2] + 6;
+            out.add(new Ink.Path(Ink.Layer.CUT, "view:section", new double[] {a, y, b, y}, false));
+            for (double x : new double[] {a, b}) {
+                // seen along y: the arrows point up on the view from above
+                out.add(new Ink.Path(Ink.Layer.CUT, "view:section", new double[] {x, y, x, y - 7}, false));
+                out.add(new Ink.Path(
+                        Ink.Layer.CUT,
+                        "view:section",
+                        new double[] {x, y, x - 0.7, y - 3, x + 0.7, y - 3, x, y},
+                        true));
+                out.add(new Ink.Text(Ink.Layer.TEXT, "view:section", x + (x == a ? -4.5 : 2), y - 7, 3.5, false, "A"));
+            }
+        }
+    }
+}

@@ -1,0 +1,71 @@
+package io.tallember.inspect.sheet;
+
+import io.tallember.geometry.Vec2;
+import io.tallember.part.Refusal;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * How a part's sheet is laid out where that isn't left to the sheet.
+ *
+ * @param paper A4 to A1, or blank for the smallest that does
+ * @param scale how large things are drawn, or zero for what fits
+ * @param firstAngle whether views stand on the far side of what they are seen from, else on the near side
+ * @param section whether the part is shown cut open too
+ * @param moved by the names of views, sizes and notes, how far each is moved from where the sheet would have it, in mm
+ * @param hidden names of what isn't shown
+ */
+public record SheetPlan(
+        String paper,
+        double scale,
+        boolean firstAngle,
+        boolean section,
+        Map<String, Vec2> moved,
+        Set<String> hidden,
+        List<Note> notes) {
+    /** Words of the designer's own at a place of the sheet, in mm from its lower left corner. */
+    public record Note(String id, double x, double y, String text) {
+        public Note {
+            if (text.isBlank() || text.length() > 300 || !Double.isFinite(x + y)) {
+                throw Refusal.of("A note has 1 to 300 characters, and a place.");
+            }
+        }
+    }
+
+    public static final SheetPlan USUAL = new SheetPlan("", 0, true, true, Map.of(), Set.of(), List.of());
+
+    /** Paper by its name, longer side first, in mm. */
+    static final Map<String, double[]> PAPERS = Map.of(
+            "A4",
+            new double[] {297, 210},
+            "A3",
+            new double[] {420, 297},
+            "A2",
+            new double[] {594, 420},
+            "A1",
+            new double[] {841, 594});
+
+    static final List<String> SIZES = List.of("A4", "A3", "A2", "A1");
+
+    private static final int MOST = 500;
+
+    public SheetPlan {
+        moved = Map.copyOf(moved);
+        hidden = Set.copyOf(hidden);
+        notes = List.copyOf(notes);
+        if (!paper.isEmpty() && !PAPERS.containsKey(paper)) {
+            throw Refusal.of("A sheet is A4, A3, A2 or A1.");
+        }
+        if (!(scale >= 0) || scale > 1000 || scale > 0 && scale < 0.001) {
+            throw Refusal.of("A sheet's scale is between 1:1000 and 1000:1.");
+        }
+        if (moved.size() > MOST || hidden.size() > MOST || notes.size() > MOST) {
+            throw Refusal.of("A sheet has at most " + MOST + " changes of a kind.");
+        }
+    }
+
+    Vec2 by(String name) {
+        return moved.getOrDefault(name, new Vec2(0, 0));
+    }
+}
