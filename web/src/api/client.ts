@@ -14,6 +14,7 @@ import type {
   Shape,
   Vec3,
   Version,
+  DrawingSheet,
 } from "./types";
 
 /** Tells this page from others that show the same part. */
@@ -118,6 +119,8 @@ export const api = {
     ask<Checkup>("POST", `/api/parts/${id}/check`, { revision }, signal),
   remedy: (id: number, revision: number, found: string, signal: AbortSignal) =>
     ask<Partial<Mending>>("POST", `/api/parts/${id}/check/remedy`, { revision, found }, signal),
+  sheet: (id: number, signal: AbortSignal) =>
+    ask<DrawingSheet>("GET", `/api/parts/${id}/sheet`, undefined, signal),
   map: (id: number, revision: number, by: string, signal: AbortSignal) =>
     ask<Mapped>("POST", `/api/parts/${id}/map`, { revision, by }, signal),
   /** A sentence after an entry. */

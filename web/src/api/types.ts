@@ -273,6 +273,27 @@ export interface Checkup {
   clear: string[];
 }
 
+/** How a part's drawing is laid out where that isn't left to the sheet; moves in mm of the paper. */
+export interface SheetPlan {
+  paper: string;
+  scale: number;
+  firstAngle: boolean;
+  section: boolean;
+  moved: Record<string, [number, number]>;
+  hidden: string[];
+  notes: { id: string; x: number; y: number; text: string }[];
+}
+
+export interface DrawingSheet {
+  paper: string;
+  width: number;
+  height: number;
+  scale: number;
+  plan: SheetPlan;
+  notShown: string[];
+  svg: string;
+}
+
 /** A number that mends a finding, as it is said, what would be worse then, and the change that sets it. */
 export interface Mending {
   said: string;

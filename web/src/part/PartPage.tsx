@@ -1,6 +1,9 @@
 import { useEffect, useState } from "react";
 import { useJudging } from "../check/findings";
 import { FindingSheet } from "../check/FindingSheet";
+import { useOnSheet } from "../drawing/drawing";
+import { DrawingPane } from "../drawing/DrawingPane";
+import { DrawingSide } from "../drawing/DrawingSide";
 import { focusedByKeys, followFocus } from "../frame/focus";
 import { Folded, useFolds } from "../frame/Fold";
 import { NoticeStrip } from "../frame/NoticeStrip";
@@ -21,6 +24,7 @@ export function PartPage({ id }: { id: number }) {
   const { load, missing, notice, set } = usePartOf("load", "missing", "notice", "set");
   const folds = useFolds();
   const judging = useJudging();
+  const drawn = useOnSheet();
   const [panel, setPanel] = useState<"finder" | "keys" | null>(null);
 
   useEffect(() => {
@@ -66,8 +70,16 @@ export function PartPage({ id }: { id: number }) {
       <TopBar onFind={() => setPanel("finder")} />
       <StageRail />
       {folds.shelf ? <Folded side="shelf">Shelf</Folded> : <Shelf />}
-      <ViewPane />
-      {folds.sheet ? <Folded side="sheet">Build sheet</Folded> : judging ? <FindingSheet /> : <BuildSheet />}
+      {drawn ? <DrawingPane /> : <ViewPane />}
+      {folds.sheet ? (
+        <Folded side="sheet">Build sheet</Folded>
+      ) : judging ? (
+        <FindingSheet />
+      ) : drawn ? (
+        <DrawingSide />
+      ) : (
+        <BuildSheet />
+      )}
       <WorkBar />
       {notice && <NoticeStrip notice={notice} onClose={() => set({ notice: null })} />}
       {panel === "finder" && <Finder onClose={() => setPanel(null)} />}

@@ -1,4 +1,5 @@
 import type { Step, Vec3 } from "../api/types";
+import { useDrawing } from "../drawing/drawing";
 import { useFindings } from "../check/findings";
 import { mapBy } from "../check/maps";
 import { openSection } from "../check/section";
@@ -136,6 +137,14 @@ export function shelfActions(stage: number): Action[] {
   const why = solid ? undefined : "There is no body to hand over yet.";
   return [
     {
+      name: "Drawing",
+      hint: "Views, sizes and holes on a sheet",
+      also: "drawing sheet, views, dimensions, title block, PDF, SVG, print",
+      key: "a",
+      why: solid ? undefined : "There is no body to draw yet.",
+      run: () => useDrawing.setState({ open: true }),
+    },
+    {
       name: "STEP",
       hint: "Exact solids, in mm",
       also: "export, save",
@@ -186,7 +195,10 @@ export function shelfActions(stage: number): Action[] {
 }
 
 /** @param variant as which the part is handed over; as it is shown when there is none */
-export function download(what: "step" | "stl" | "3mf" | "gltf" | "file" | "values", variant?: string): void {
+export function download(
+  what: "step" | "stl" | "3mf" | "gltf" | "file" | "values" | "pdf" | "svg",
+  variant?: string,
+): void {
   const { view } = usePart.getState();
   const a = document.createElement("a");
   const as = variant === undefined ? "" : `?variant=${encodeURIComponent(variant)}`;

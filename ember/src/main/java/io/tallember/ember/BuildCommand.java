@@ -19,7 +19,7 @@ import picocli.CommandLine.Option;
 @Command(
         name = "build",
         aliases = "export",
-        description = "Builds a part file and writes STEP, STL, 3MF, glTF and a report.")
+        description = "Builds a part file and writes STEP, STL, 3MF, glTF, a drawing sheet and a report.")
 final class BuildCommand extends PartCommand {
     @Mixin
     private Outputs outputs;

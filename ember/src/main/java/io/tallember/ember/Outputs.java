@@ -1,7 +1,11 @@
 package io.tallember.ember;
 
 import io.tallember.exchange.Handover;
+import io.tallember.inspect.sheet.Sheet;
+import io.tallember.inspect.sheet.SheetPdf;
+import io.tallember.inspect.sheet.SheetSvg;
 import io.tallember.part.rebuild.PartState;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -9,6 +13,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Instant;
+import java.time.LocalDate;
 import picocli.CommandLine.Option;
 
 /** The files in which a part is handed over. Each is there whole or not at all. */
@@ -25,7 +30,16 @@ final class Outputs {
     @Option(names = "--gltf", paramLabel = "FILE", description = "Write the solids as binary glTF (.glb), with edges.")
     private Path gltf;
 
+    @Option(names = "--pdf", paramLabel = "FILE", description = "Write the drawing sheet as PDF.")
+    private Path pdf;
+
+    @Option(names = "--svg", paramLabel = "FILE", description = "Write the drawing sheet as SVG.")
+    private Path svg;
+
     void write(PartState state) throws IOException {
+        if (pdf != null || svg != null) {
+            drawing(state);
+        }
         if (step != null) {
             put(step, Handover.step(state, Instant.now()));
         }
@@ -37,6 +51,23 @@ final class Outputs {
         }
         if (gltf != null) {
             put(gltf, Handover.gltf(state));
+        }
+    }
+
+    private void drawing(PartState state) throws IOException {
+        String name = state.document().name();
+        Sheet s = Sheet.of(
+                state.document(),
+                state,
+                state.document().arrangement().sheet(),
+                LocalDate.now().toString());
+        if (pdf != null) {
+            ByteArrayOutputStream out = new ByteArrayOutputStream();
+            SheetPdf.write(s, name, out);
+            put(pdf, out.toByteArray());
+        }
+        if (svg != null) {
+            put(svg, SheetSvg.of(s, name));
         }
     }
 

@@ -16,10 +16,17 @@ import java.util.function.Predicate;
  * @param variants in the order of the table
  * @param chosen the name of the variant shown; empty for the part itself
  * @param making how it is to be made
+ * @param sheet how its drawing is laid out
  */
 public record Arrangement(
-        Map<String, String> groups, Map<String, Look> looks, List<Variant> variants, String chosen, Making making) {
-    public static final Arrangement NONE = new Arrangement(Map.of(), Map.of(), List.of(), "", Making.USUAL);
+        Map<String, String> groups,
+        Map<String, Look> looks,
+        List<Variant> variants,
+        String chosen,
+        Making making,
+        SheetPlan sheet) {
+    public static final Arrangement NONE =
+            new Arrangement(Map.of(), Map.of(), List.of(), "", Making.USUAL, SheetPlan.USUAL);
     private static final int MOST_VARIANTS = 100;
 
     public Arrangement {
@@ -55,7 +62,7 @@ public record Arrangement(
     }
 
     public Arrangement grouping(Map<String, String> g) {
-        return new Arrangement(g, looks, variants, chosen, making);
+        return new Arrangement(g, looks, variants, chosen, making, sheet);
     }
 
     public Arrangement looking(String id, Look look) {
@@ -65,20 +72,24 @@ public record Arrangement(
         } else {
             more.put(id, look);
         }
-        return new Arrangement(groups, more, variants, chosen, making);
+        return new Arrangement(groups, more, variants, chosen, making, sheet);
     }
 
     public Arrangement with(List<Variant> v) {
         boolean still = v.stream().anyMatch(x -> x.name().equals(chosen));
-        return new Arrangement(groups, looks, v, still ? chosen : "", making);
+        return new Arrangement(groups, looks, v, still ? chosen : "", making, sheet);
     }
 
     public Arrangement choosing(String name) {
-        return new Arrangement(groups, looks, variants, name, making);
+        return new Arrangement(groups, looks, variants, name, making, sheet);
     }
 
     public Arrangement made(Making m) {
-        return new Arrangement(groups, looks, variants, chosen, m);
+        return new Arrangement(groups, looks, variants, chosen, m, sheet);
+    }
+
+    public Arrangement laid(SheetPlan s) {
+        return new Arrangement(groups, looks, variants, chosen, making, s);
     }
 
     /** Without what is said of steps that are gone. */
@@ -94,7 +105,7 @@ public record Arrangement(
                     return new Variant(x.name(), x.values(), off);
                 })
                 .toList();
-        return new Arrangement(g, l, v, chosen, making);
+        return new Arrangement(g, l, v, chosen, making, sheet);
     }
 
     /** The arrangement once a step's place is taken by others: they are in its group, and off in the variants in which it is. */
@@ -108,7 +119,7 @@ public record Arrangement(
                     return new Variant(x.name(), x.values(), off);
                 })
                 .toList();
-        return new Arrangement(g, looks, v, chosen, making);
+        return new Arrangement(g, looks, v, chosen, making, sheet);
     }
 
     private static <T> void handOn(Map<String, T> by, String from, List<String> to) {

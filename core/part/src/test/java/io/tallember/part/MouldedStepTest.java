@@ -308,7 +308,8 @@ class MouldedStepTest {
                         Map.of(),
                         List.of(new Variant("Bare", Map.of(), Map.of(id, true))),
                         "",
-                        Making.USUAL));
+                        Making.USUAL,
+                        SheetPlan.USUAL));
         PartDocument off = had.replaced(had.step(id).switched(true));
         PartDocument now = Kinds.opened(off, id).done(off);
         List<Step> own = now.steps().subList(2, now.steps().size());

@@ -1,8 +1,9 @@
 package io.tallember.inspect.sheet;
 
 import io.tallember.geometry.Vec3;
+import io.tallember.part.SheetPlan;
 import io.tallember.part.Unit;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,7 +17,7 @@ final class Holes {
     private static final double PAD = 2;
 
     /** A hole with its tag in the view in which it is seen round. */
-    private record Tagged(Drawn.Hole hole, String tag, View view) {}
+    private record Tagged(DrawnSize.Hole hole, String tag, View view) {}
 
     private final List<Tagged> all = new ArrayList<>();
     private final Map<String, Integer> counts = new LinkedHashMap<>();
@@ -24,11 +25,11 @@ final class Holes {
     private final Unit unit;
     private final SheetPlan plan;
 
-    Holes(List<Drawn> sizes, List<View> views, Unit unit, SheetPlan plan) {
+    Holes(List<DrawnSize> sizes, List<View> views, Unit unit, SheetPlan plan) {
         this.unit = unit;
         this.plan = plan;
-        for (Drawn d : sizes) {
-            if (!(d instanceof Drawn.Hole h)) {
+        for (DrawnSize d : sizes) {
+            if (!(d instanceof DrawnSize.Hole h)) {
                 continue;
             }
             View v = views.stream()

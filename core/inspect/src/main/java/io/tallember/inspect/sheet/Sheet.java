@@ -11,10 +11,11 @@ import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.inspect.Probe;
 import io.tallember.part.PartDocument;
+import io.tallember.part.SheetPlan;
 import io.tallember.part.Step;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.rebuild.StepOutcome;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Kinds;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
@@ -58,8 +59,8 @@ public record Sheet(String paper, double width, double height, double scale, Lis
     }
 
     /** The sizes of all steps that stand, as the part is built. */
-    static List<Drawn> sizes(PartDocument doc, PartState state) {
-        List<Drawn> out = new ArrayList<>();
+    static List<DrawnSize> sizes(PartDocument doc, PartState state) {
+        List<DrawnSize> out = new ArrayList<>();
         for (Step s : doc.steps()) {
             if (!s.off() && state.outcome(s.id()).status() == StepOutcome.Status.BUILT) {
                 out.addAll(Kinds.of(s).drawn(s, state.stand()));
@@ -89,7 +90,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         }
 
         Sheet sheet() {
-            Probe probe = Outlines.probe(bodies);
+            Probe probe = SeenLines.probe(bodies);
             Frame front = new Frame(Vec3.ZERO, Vec3.X, Vec3.Z, Vec3.Y.negated());
             Frame top = new Frame(Vec3.ZERO, Vec3.X, Vec3.Y, Vec3.Z);
             // the view on the right: what is seen from the left in the first angle, from the right in the third
@@ -103,11 +104,11 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             if (plan.section() && !plan.hidden().contains("view:section")) {
                 section(front);
             }
-            List<Drawn> sizes = new ArrayList<>(sizes(doc, state));
+            List<DrawnSize> sizes = new ArrayList<>(sizes(doc, state));
             overall(sizes);
             Holes holes = new Holes(sizes, new ArrayList<>(views.values()), doc.unit(), plan);
             String paper = placed(sizes, holes);
-            double[] size = SheetPlan.PAPERS.get(paper);
+            double[] size = SheetPlan.size(paper);
             List<Ink> ink = new ArrayList<>();
             Room room = new Room();
             List<Ink> drawn = new ArrayList<>();
@@ -147,7 +148,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             if (plan.hidden().contains("view:" + name) && !name.equals("front")) {
                 return;
             }
-            views.put(name, new View(name, frame, of, Outlines.of(of, probe, frame, hidden)));
+            views.put(name, new View(name, frame, of, SeenLines.of(of, probe, frame, hidden)));
         }
 
         /** The part cut along its middle, or through most of its round holes, as the front view sees it. */
@@ -206,7 +207,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                 return;
             }
             cut = at;
-            view("section", front, behind, Outlines.probe(behind), false);
+            view("section", front, behind, SeenLines.probe(behind), false);
         }
 
         private Box3 bounds() {
@@ -218,7 +219,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         }
 
         /** The whole width, depth and height, unless sizes tell them already. */
-        private void overall(List<Drawn> sizes) {
+        private void overall(List<DrawnSize> sizes) {
             View front = views.get("front");
             double near = bounds().min().y();
             add(
@@ -247,22 +248,22 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             }
         }
 
-        private static void add(List<Drawn> sizes, String name, Vec3 from, Vec3 to, Vec3 along, Vec3 plane) {
+        private static void add(List<DrawnSize> sizes, String name, Vec3 from, Vec3 to, Vec3 along, Vec3 plane) {
             double v = to.minus(from).dot(along);
             boolean told = sizes.stream()
-                    .anyMatch(d -> d instanceof Drawn.Length l
+                    .anyMatch(d -> d instanceof DrawnSize.Length l
                             && l.value() >= v - 1e-6
                             && Math.abs(Math.abs(Sizes.way(l).dot(along)) - 1) < 1e-9);
             if (!told && v > 1e-6) {
-                sizes.add(new Drawn.Length("whole", name, from, to, along, plane, v));
+                sizes.add(new DrawnSize.Length("whole", name, from, to, along, plane, v));
             }
         }
 
         /** Chooses paper and scale, and puts the views there. */
-        private String placed(List<Drawn> sizes, Holes holes) {
+        private String placed(List<DrawnSize> sizes, Holes holes) {
             GeometryException none = null;
             for (String paper : plan.paper().isEmpty() ? SheetPlan.SIZES : List.of(plan.paper())) {
-                double[] size = SheetPlan.PAPERS.get(paper);
+                double[] size = SheetPlan.size(paper);
                 for (double scale : plan.scale() > 0 ? new double[] {plan.scale()} : SCALES) {
                     boolean last = !plan.paper().isEmpty() || paper.equals("A1");
                     rooms.clear();
@@ -283,7 +284,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         }
 
         /** How much room the sizes of each view need on its sides, tried where the views stand by now. */
-        private void measured(List<Drawn> sizes, Holes holes) {
+        private void measured(List<DrawnSize> sizes, Holes holes) {
             Room room = new Room();
             List<Ink> drawn = new ArrayList<>();
             views.values().forEach(v -> v.draw(drawn));

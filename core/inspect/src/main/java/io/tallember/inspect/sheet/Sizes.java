@@ -2,8 +2,9 @@ package io.tallember.inspect.sheet;
 
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.SheetPlan;
 import io.tallember.part.Unit;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Texts;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -63,7 +64,7 @@ final class Sizes {
         return cut && (side.equals("top:left") || side.equals("top:right")) ? FIRST_ROW + MARKS : FIRST_ROW;
     }
 
-    static String name(Drawn d) {
+    static String name(DrawnSize d) {
         return "size:" + d.step() + "/" + d.place();
     }
 
@@ -72,22 +73,22 @@ final class Sizes {
     }
 
     /** A distance in a view, in mm of the paper: where it is measured, and its place beside the view. */
-    private record Flat(Drawn.Length size, View view, double from, double to, double reachFrom, double reachTo) {
+    private record Flat(DrawnSize.Length size, View view, double from, double to, double reachFrom, double reachTo) {
         double span() {
             return Math.abs(to - from);
         }
     }
 
-    void place(List<Drawn> sizes, List<View> views) {
+    void place(List<DrawnSize> sizes, List<View> views) {
         Map<String, List<Flat>> sides = new TreeMap<>();
-        List<Drawn.Length> askew = new ArrayList<>();
-        List<Drawn> others = new ArrayList<>();
+        List<DrawnSize.Length> askew = new ArrayList<>();
+        List<DrawnSize> others = new ArrayList<>();
         List<String> told = new ArrayList<>();
-        for (Drawn d : sizes) {
-            if (plan.hidden().contains(name(d)) || d instanceof Drawn.Hole) {
+        for (DrawnSize d : sizes) {
+            if (plan.hidden().contains(name(d)) || d instanceof DrawnSize.Hole) {
                 continue;
             }
-            if (d instanceof Drawn.Length l) {
+            if (d instanceof DrawnSize.Length l) {
                 flat(l, views, sides, askew, told);
             } else {
                 others.add(d);
@@ -95,17 +96,23 @@ final class Sizes {
         }
         sides.forEach(this::rows);
         askew.forEach(l -> askew(l, views));
+        Map<String, Integer> alike = new TreeMap<>();
         others.forEach(d -> {
-            if (d instanceof Drawn.Radius r) {
-                round(r, views, told);
-            } else if (d instanceof Drawn.Angle a) {
+            if (d instanceof DrawnSize.Radius r) {
+                alike.merge(kind(r), 1, Integer::sum);
+            }
+        });
+        others.forEach(d -> {
+            if (d instanceof DrawnSize.Radius r) {
+                round(r, views, told, alike.get(kind(r)));
+            } else if (d instanceof DrawnSize.Angle a) {
                 angle(a, views);
             }
         });
     }
 
     /** The direction in which a distance is measured. */
-    static Vec3 way(Drawn.Length l) {
+    static Vec3 way(DrawnSize.Length l) {
         return l.along() != null
                 ? l.along()
                 : l.to().minus(l.from()).length() < LEVEL
@@ -114,10 +121,10 @@ final class Sizes {
     }
 
     private void flat(
-            Drawn.Length l,
+            DrawnSize.Length l,
             List<View> views,
             Map<String, List<Flat>> sides,
-            List<Drawn.Length> askew,
+            List<DrawnSize.Length> askew,
             List<String> told) {
         Vec3 u = way(l);
         View view = views.stream()
@@ -267,7 +274,7 @@ final class Sizes {
 
     // sizes that stand askew, and round ones
 
-    private void askew(Drawn.Length l, List<View> views) {
+    private void askew(DrawnSize.Length l, List<View> views) {
         Vec3 u = way(l);
         View v = views.stream()
                 .filter(k -> k.contains(u))
@@ -285,47 +292,59 @@ final class Sizes {
         double side = (0.5 * (p.x() + q.x()) - mx) * -uy + (0.5 * (p.y() + q.y()) - my) * ux < 0 ? -1 : 1;
         String text = length(l.value());
         double w = Lettering.width(text, HEIGHT);
-        for (double off : LEADERS) {
-            for (double way : new double[] {side, -side}) {
-                double nx = -uy * way * off;
-                double ny = ux * way * off;
-                double ax = p.x() + nx;
-                double ay = p.y() + ny;
-                double bx = ax + span * ux;
-                double by = ay + span * uy;
-                Ink.Text t = new Ink.Text(
-                        Ink.Layer.TEXT,
-                        of,
-                        0.5 * (ax + bx) + (nx > 0 ? 1 : -1 - w),
-                        0.5 * (ay + by) + (ny > 0 ? 1 : -1 - HEIGHT),
-                        HEIGHT,
-                        false,
-                        text);
-                if (room.clear(t.box()) && room.open(ax, ay, bx, by)) {
-                    put(new Ink.Path(Ink.Layer.SIZE, of, new double[] {ax, ay, bx, by}, false));
-                    put(new Ink.Path(
-                            Ink.Layer.SIZE,
+        for (int pass = 0; pass < 2; pass++) {
+            // a second time it may stand over lines, though over no text
+            boolean strict = pass == 0;
+            for (double off : LEADERS) {
+                for (double way : new double[] {side, -side}) {
+                    double nx = -uy * way * off;
+                    double ny = ux * way * off;
+                    double ax = p.x() + nx;
+                    double ay = p.y() + ny;
+                    double bx = ax + span * ux;
+                    double by = ay + span * uy;
+                    Ink.Text t = new Ink.Text(
+                            Ink.Layer.TEXT,
                             of,
-                            new double[] {p.x() + nx / off, p.y() + ny / off, ax + nx / off, ay + ny / off},
-                            false));
-                    put(new Ink.Path(
-                            Ink.Layer.SIZE,
-                            of,
-                            new double[] {q.x() + nx / off, q.y() + ny / off, bx + nx / off, by + ny / off},
-                            false));
-                    arrow(of, ax, ay, -ux * Math.signum(span), -uy * Math.signum(span));
-                    arrow(of, bx, by, ux * Math.signum(span), uy * Math.signum(span));
-                    put(t);
-                    return;
+                            0.5 * (ax + bx) + (nx > 0 ? 1 : -1 - w),
+                            0.5 * (ay + by) + (ny > 0 ? 1 : -1 - HEIGHT),
+                            HEIGHT,
+                            false,
+                            text);
+                    if ((strict ? room.clear(t.box()) : room.free(t.box())) && room.open(ax, ay, bx, by)) {
+                        put(new Ink.Path(Ink.Layer.SIZE, of, new double[] {ax, ay, bx, by}, false));
+                        put(new Ink.Path(
+                                Ink.Layer.SIZE,
+                                of,
+                                new double[] {p.x() + nx / off, p.y() + ny / off, ax + nx / off, ay + ny / off},
+                                false));
+                        put(new Ink.Path(
+                                Ink.Layer.SIZE,
+                                of,
+                                new double[] {q.x() + nx / off, q.y() + ny / off, bx + nx / off, by + ny / off},
+                                false));
+                        arrow(of, ax, ay, -ux * Math.signum(span), -uy * Math.signum(span));
+                        arrow(of, bx, by, ux * Math.signum(span), uy * Math.signum(span));
+                        put(t);
+                        return;
+                    }
                 }
             }
         }
         left.add("The size " + text + " of " + l.step() + " finds no room.");
     }
 
-    private void round(Drawn.Radius r, List<View> views, List<String> told) {
+    private static String kind(DrawnSize.Radius r) {
+        return r.step() + r.diameter() + Math.round(1e6 * r.value());
+    }
+
+    /** @param many how many of its size the step has: they are told once */
+    private void round(DrawnSize.Radius r, List<View> views, List<String> told, int many) {
+        if (told.contains(kind(r))) {
+            return;
+        }
         View v = views.stream().filter(k -> k.shows(r.axis())).findFirst().orElse(null);
-        String text = (r.diameter() ? "\u2300" : "R") + length(r.value());
+        String text = (r.diameter() ? "\u00d8" : "R") + length(r.value());
         if (v == null) {
             left.add("The size " + text + " of " + r.step() + " is true in none of the views.");
             return;
@@ -339,15 +358,15 @@ final class Sizes {
         Vec3 c = v.on(r.centre());
         double radius = v.scale * real;
         String key = v.name + text + Math.round(10 * c.x()) + " " + Math.round(10 * c.y());
-        if (told.contains(key) || told.contains(r.step() + r.place() + text)) {
+        if (told.contains(key)) {
             return;
         }
         told.add(key);
-        told.add(r.step() + r.place() + text);
+        told.add(kind(r));
         Vec3 a = v.on(r.at());
         double first = Math.atan2(a.y() - c.y(), a.x() - c.x());
         boolean whole = r.diameter();
-        leader(name(r), c, radius, first, whole ? Math.PI : 0.3, text);
+        leader(name(r), c, radius, first, whole ? Math.PI : 0.3, many > 1 ? many + " \u00d7 " + text : text);
     }
 
     /**
@@ -358,32 +377,37 @@ final class Sizes {
     void leader(String of, Vec3 c, double radius, double first, double spread, String text) {
         double w = Lettering.width(text, HEIGHT);
         Vec2 by = plan.by(of);
-        for (double far : LEADERS) {
-            for (int i = 0; i < WAYS; i++) {
-                double turn = spread * (i % 2 == 0 ? 1 : -1) * ((i + 1) / 2) / (WAYS / 2.0);
-                double way = first + turn;
-                double dx = Math.cos(way);
-                double dy = Math.sin(way);
-                double sx = c.x() + radius * dx;
-                double sy = c.y() + radius * dy;
-                double ex = sx + far * dx + by.x();
-                double ey = sy + far * dy + by.y();
-                boolean right = dx >= 0;
-                Ink.Text t =
-                        new Ink.Text(Ink.Layer.TEXT, of, right ? ex + 1 : ex - 1 - w, ey + GAP, HEIGHT, false, text);
-                double tx = right ? ex + 1 + w : ex - 1 - w;
-                if (room.clear(t.box()) && room.open(sx, sy, ex, ey) && room.open(ex, ey, tx, ey)) {
-                    put(new Ink.Path(Ink.Layer.SIZE, of, new double[] {sx, sy, ex, ey, tx, ey}, false));
-                    arrow(of, sx, sy, sx - ex, sy - ey);
-                    put(t);
-                    return;
+        for (int pass = 0; pass < 2; pass++) {
+            boolean strict = pass == 0;
+            for (double far : LEADERS) {
+                for (int i = 0; i < WAYS; i++) {
+                    double turn = spread * (i % 2 == 0 ? 1 : -1) * ((i + 1) / 2) / (WAYS / 2.0);
+                    double way = first + turn;
+                    double dx = Math.cos(way);
+                    double dy = Math.sin(way);
+                    double sx = c.x() + radius * dx;
+                    double sy = c.y() + radius * dy;
+                    double ex = sx + far * dx + by.x();
+                    double ey = sy + far * dy + by.y();
+                    boolean right = dx >= 0;
+                    Ink.Text t = new Ink.Text(
+                            Ink.Layer.TEXT, of, right ? ex + 1 : ex - 1 - w, ey + GAP, HEIGHT, false, text);
+                    double tx = right ? ex + 1 + w : ex - 1 - w;
+                    if ((strict ? room.clear(t.box()) : room.free(t.box()))
+                            && room.open(sx, sy, ex, ey)
+                            && room.open(ex, ey, tx, ey)) {
+                        put(new Ink.Path(Ink.Layer.SIZE, of, new double[] {sx, sy, ex, ey, tx, ey}, false));
+                        arrow(of, sx, sy, sx - ex, sy - ey);
+                        put(t);
+                        return;
+                    }
                 }
             }
         }
         left.add("The size " + text + " finds no room.");
     }
 
-    private void angle(Drawn.Angle a, List<View> views) {
+    private void angle(DrawnSize.Angle a, List<View> views) {
         View v = views.stream()
                 .filter(k -> k.contains(a.first()) && k.contains(a.second()))
                 .findFirst()

@@ -1,10 +1,13 @@
 package io.tallember.inspect.sheet;
 
+import io.tallember.part.Look;
 import io.tallember.part.PartDocument;
+import io.tallember.part.SheetPlan;
 import io.tallember.part.Unit;
 import io.tallember.part.steps.Texts;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 
 /** The frame of a sheet, and the block that tells what is drawn on it and how. */
 final class Title {
@@ -61,7 +64,7 @@ final class Title {
         cell(out, columns[0], rows[1], "Sizes without a tolerance", "ISO 2768 - m", 44);
         cell(out, columns[1], rows[1], "Form and place", "ISO 2768 - K", 38);
         cell(out, columns[2], rows[1], "Paper", paper, 38);
-        cell(out, columns[0], rows[0], "Material", "", 44);
+        cell(out, columns[0], rows[0], "Material", material(), 44);
         cell(out, columns[1], rows[0], "Date", date, 38);
         cell(out, columns[2], rows[0], "Revision", "", 38);
         cell(out, columns[3], rows[3], "Views", plan.firstAngle() ? "first angle" : "third angle", 40);
@@ -76,6 +79,16 @@ final class Title {
             case PRINTED -> "printing";
             case BENT -> "bending";
         };
+    }
+
+    /** Of all bodies, where they say it. */
+    private String material() {
+        return doc.arrangement().looks().values().stream()
+                .map(Look::material)
+                .filter(m -> !m.isBlank())
+                .distinct()
+                .sorted()
+                .collect(Collectors.joining(", "));
     }
 
     private String unit() {

@@ -19,7 +19,7 @@ final class View {
 
     final String name;
     final Frame frame;
-    final List<Outlines.Line> lines;
+    final List<SeenLines.Line> lines;
     private final List<Body> bodies;
     /** What it covers, in mm of the part. */
     final double lo;
@@ -33,7 +33,7 @@ final class View {
     double y;
     double scale;
 
-    View(String name, Frame frame, List<Body> bodies, List<Outlines.Line> lines) {
+    View(String name, Frame frame, List<Body> bodies, List<SeenLines.Line> lines) {
         this.name = name;
         this.frame = frame;
         this.bodies = bodies;
@@ -42,7 +42,7 @@ final class View {
         double b = Double.NEGATIVE_INFINITY;
         double c = a;
         double d = b;
-        for (Outlines.Line l : lines) {
+        for (SeenLines.Line l : lines) {
             for (int i = 0; i < l.x().length; i++) {
                 a = Math.min(a, l.x()[i]);
                 b = Math.max(b, l.x()[i]);
@@ -94,7 +94,7 @@ final class View {
 
     void draw(List<Ink> out) {
         String of = "view:" + name;
-        for (Outlines.Line l : lines) {
+        for (SeenLines.Line l : lines) {
             Ink.Layer layer = l.hidden() ? Ink.Layer.HIDDEN : Ink.Layer.OUTLINE;
             Ink arc = arc(l, layer, of);
             if (arc != null) {
@@ -114,7 +114,7 @@ final class View {
     }
 
     /** The image of a stretch of a circle, which is one of an ellipse; null for others and for those seen from their edge. */
-    private Ink arc(Outlines.Line l, Ink.Layer layer, String of) {
+    private Ink arc(SeenLines.Line l, Ink.Layer layer, String of) {
         if (l.stroke() == null || !(l.stroke().curve() instanceof Circle c)) {
             return null;
         }

@@ -1,5 +1,5 @@
 /**
- * Drawing sheets that follow the part: {@link io.tallember.inspect.sheet.Outlines} projects bodies with what is hidden told apart,
+ * Drawing sheets that follow the part: {@link io.tallember.inspect.sheet.SeenLines} projects bodies with what is hidden told apart,
  * {@link io.tallember.inspect.sheet.Dimensions} takes sizes from the steps, {@link io.tallember.inspect.sheet.Sheet} lays views, sizes
  * and tables out, and the writers put its ink into SVG and PDF.
  */

@@ -5,6 +5,7 @@ import io.tallember.part.Look;
 import io.tallember.part.Making;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
+import io.tallember.part.SheetPlan;
 import io.tallember.part.Variant;
 import io.tallember.part.values.Variants;
 import java.util.ArrayList;
@@ -84,6 +85,19 @@ public sealed interface Arrange extends Command {
         @Override
         public String said() {
             return "change how it is made";
+        }
+    }
+
+    /** Says how the part's drawing is laid out. */
+    record LaySheet(SheetPlan plan) implements Arrange {
+        @Override
+        public PartDocument apply(PartDocument doc) {
+            return doc.with(doc.arrangement().laid(plan));
+        }
+
+        @Override
+        public String said() {
+            return "change the drawing sheet";
         }
     }
 

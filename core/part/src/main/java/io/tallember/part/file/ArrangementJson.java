@@ -4,6 +4,7 @@ import io.tallember.part.Arrangement;
 import io.tallember.part.Look;
 import io.tallember.part.Making;
 import io.tallember.part.Refusal;
+import io.tallember.part.SheetPlan;
 import io.tallember.part.Variant;
 import io.tallember.part.fields.Fields;
 import java.util.HashMap;
@@ -42,6 +43,9 @@ public final class ArrangementJson {
         if (!a.making().equals(Making.USUAL)) {
             MakingJson.write(n.putObject("making"), a.making());
         }
+        if (!a.sheet().equals(SheetPlan.USUAL)) {
+            SheetJson.write(n.putObject("sheet"), a.sheet());
+        }
     }
 
     private static void write(ObjectNode n, Look l) {
@@ -60,7 +64,8 @@ public final class ArrangementJson {
                         .map(v -> variant(new Fields(v, "variant")))
                         .toList();
         Making making = f.has("making") ? MakingJson.read(f.part("making", "making")) : Making.USUAL;
-        return new Arrangement(groups, looks, variants, f.text("variant", ""), making);
+        SheetPlan sheet = f.has("sheet") ? SheetJson.read(f.part("sheet", "sheet")) : SheetPlan.USUAL;
+        return new Arrangement(groups, looks, variants, f.text("variant", ""), making, sheet);
     }
 
     static Look look(Fields f) {

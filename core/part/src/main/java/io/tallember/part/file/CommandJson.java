@@ -54,6 +54,7 @@ public final class CommandJson {
             case "set-look" -> new Arrange.SetLook(f.text("id"), ArrangementJson.look(f));
             case "isolate" -> new Arrange.Isolate(f.texts("bodies"), f.text("only", ""));
             case "make" -> new Arrange.Make(MakingJson.read(f));
+            case "lay-sheet" -> new Arrange.LaySheet(SheetJson.read(f.part("sheet", "sheet")));
             case "accept" -> new Arrange.Accept(f.text("found"), f.text("why", ""));
             case "add-variant" -> new Arrange.AddVariant(f.text("name"), f.text("like", ""));
             case "rename-variant" -> new Arrange.RenameVariant(f.text("name"), f.text("to"));

@@ -81,7 +81,7 @@ public abstract class Kind {
     }
 
     /** The sizes of a step as a drawing tells them, in a part that is finished. */
-    public List<Drawn> drawn(Step step, Stand finished) {
+    public List<DrawnSize> drawn(Step step, Stand finished) {
         return List.of();
     }
 

@@ -189,7 +189,7 @@ final class Coat {
                             + " at this distance. Take less than " + Terms.length(round) + ".",
                     0.99 * round);
         }
-        return Offset.of(f, along, tol);
+        return FaceOffset.of(f, along, tol);
     }
 
     private static Face turned(Surface s, boolean sense, List<Loop> loops, List<Origin> origins) {

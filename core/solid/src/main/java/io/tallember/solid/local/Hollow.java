@@ -174,7 +174,7 @@ public final class Hollow {
             if (radiusLeft(f.surface(), along) <= tol.linear()) {
                 vanishing.add(f);
             } else {
-                surfaces.put(f, Offset.of(f, along, tol));
+                surfaces.put(f, FaceOffset.of(f, along, tol));
             }
         }
     }

@@ -12,7 +12,7 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Content;
 import io.tallember.part.steps.Context;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Handle;
 import io.tallember.part.steps.Hit;
@@ -501,12 +501,12 @@ public final class BlendKind extends Kind {
 
     /** The radius of a round at the first cylinder that it left; others of its size are told by it. */
     @Override
-    public List<Drawn> drawn(Step step, Stand finished) {
+    public List<DrawnSize> drawn(Step step, Stand finished) {
         BlendStep b = (BlendStep) step;
         if (b.bevel() || b.run().special()) {
             return List.of();
         }
-        Map<Double, Drawn> sizes = new TreeMap<>();
+        Map<Double, DrawnSize> sizes = new TreeMap<>();
         finished.bodies().stream().flatMap(x -> x.body().faces().stream()).forEach(f -> {
             boolean own = f.origins().stream().anyMatch(o -> o.step().equals(b.id()));
             if (own && f.surface() instanceof Cylinder c) {
@@ -517,7 +517,7 @@ public final class BlendKind extends Kind {
                 Vec3 centre = c.frame().point(0, 0, l.z());
                 sizes.putIfAbsent(
                         c.radius(),
-                        new Drawn.Radius(b.id(), "size", centre, c.frame().z(), at, c.radius(), false));
+                        new DrawnSize.Radius(b.id(), "size", centre, c.frame().z(), at, c.radius(), false));
             }
         });
         return List.copyOf(sizes.values());

@@ -14,7 +14,7 @@ import io.tallember.part.rebuild.Profiles;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.rebuild.StepOutcome;
 import io.tallember.part.steps.Context;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Handle;
 import io.tallember.part.steps.Hit;
@@ -294,7 +294,7 @@ public final class ExtrudeKind extends ProfileKind {
 
     /** How far it goes, beside a corner of its first region. */
     @Override
-    public List<Drawn> drawn(Step step, Stand finished) {
+    public List<DrawnSize> drawn(Step step, Stand finished) {
         ExtrudeStep e = (ExtrudeStep) step;
         if (e.extent() != ExtrudeStep.Extent.DISTANCE || e.reach().from() != null) {
             return List.of();
@@ -314,12 +314,12 @@ public final class ExtrudeKind extends ProfileKind {
                         : first.line().edges().get(0).start());
         double d = e.distance() * (e.reach().flipped() ? -1 : 1);
         double from = e.reach().bothWays() ? -d / 2 : 0;
-        List<Drawn> out = new ArrayList<>();
-        out.add(new Drawn.Length(
+        List<DrawnSize> out = new ArrayList<>();
+        out.add(new DrawnSize.Length(
                 e.id(), "distance", corner.plus(from, f.z()), corner.plus(from + d, f.z()), f.z(), null, Math.abs(d)));
         if (e.reach().back() > 0) {
             double back = -Math.signum(d) * e.reach().back();
-            out.add(new Drawn.Length(
+            out.add(new DrawnSize.Length(
                     e.id(),
                     "back",
                     corner,

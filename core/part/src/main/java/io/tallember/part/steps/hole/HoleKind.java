@@ -7,7 +7,7 @@ import io.tallember.part.fields.Fields;
 import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Context;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
@@ -324,7 +324,7 @@ public final class HoleKind extends Kind {
     }
 
     @Override
-    public List<Drawn> drawn(Step step, Stand finished) {
+    public List<DrawnSize> drawn(Step step, Stand finished) {
         return HolePlaces.drawn((HoleStep) step, finished);
     }
 }

@@ -12,7 +12,7 @@ import io.tallember.part.Refusal;
 import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Context;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
@@ -258,8 +258,8 @@ final class HolePlaces {
     }
 
     /** The holes that are there, those of repeats too, by the walls that they left. */
-    static List<Drawn> drawn(HoleStep step, Stand finished) {
-        List<Drawn> out = new ArrayList<>();
+    static List<DrawnSize> drawn(HoleStep step, Stand finished) {
+        List<DrawnSize> out = new ArrayList<>();
         for (PartBody b : finished.bodies()) {
             for (Face f : b.body().faces()) {
                 for (Origin o : f.origins()) {
@@ -269,19 +269,19 @@ final class HolePlaces {
                         Vec3 mouth = c.frame().origin();
                         String name = own ? o.source().replace("-wall", "") : o.step() + " " + o.source();
                         boolean known = out.stream()
-                                .anyMatch(d -> ((Drawn.Hole) d)
+                                .anyMatch(d -> ((DrawnSize.Hole) d)
                                                         .at()
                                                         .minus(mouth)
                                                         .cross(c.frame().z())
                                                         .length()
                                                 < 1e-6
-                                        && ((Drawn.Hole) d)
+                                        && ((DrawnSize.Hole) d)
                                                         .axis()
                                                         .cross(c.frame().z())
                                                         .length()
                                                 < 1e-6);
                         if (!known) {
-                            out.add(new Drawn.Hole(
+                            out.add(new DrawnSize.Hole(
                                     step.id(), name, mouth, c.frame().z(), step.diameter(), told(step)));
                         }
                     }
@@ -293,7 +293,7 @@ final class HolePlaces {
 
     /** What a hole table says of a step's holes; lengths as {@code @mm} with the number, for the unit to come. */
     private static String told(HoleStep h) {
-        StringBuilder b = new StringBuilder("\u2300@").append(h.diameter()).append('@');
+        StringBuilder b = new StringBuilder("\u00d8@").append(h.diameter()).append('@');
         b.append(
                 switch (h.extent()) {
                     case BLIND -> ", @" + h.depth() + "@ deep";
@@ -303,13 +303,13 @@ final class HolePlaces {
                 });
         switch (h.mouth()) {
             case COUNTERBORE, SPOTFACE ->
-                b.append(h.mouth() == HoleStep.Mouth.SPOTFACE ? ", spotface \u2300@" : ", counterbore \u2300@")
+                b.append(h.mouth() == HoleStep.Mouth.SPOTFACE ? ", spotface \u00d8@" : ", counterbore \u00d8@")
                         .append(h.head())
                         .append("@, @")
                         .append(h.headDepth())
                         .append("@ deep");
             case COUNTERSINK ->
-                b.append(", countersink \u2300@")
+                b.append(", countersink \u00d8@")
                         .append(h.head())
                         .append("@, ")
                         .append(Texts.degrees(h.sink()))

@@ -7,7 +7,7 @@ import io.tallember.geometry.Vec3;
 import io.tallember.part.rebuild.Material;
 import io.tallember.part.rebuild.Planes;
 import io.tallember.part.rebuild.Stand;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.solid.Body;
 import io.tallember.solid.sweep.Primitive;
 import java.util.ArrayList;
@@ -27,20 +27,20 @@ final class BuildReady {
         return step.flipped() ? new Frame(f.origin(), f.x(), f.y().negated(), f.z().negated()) : f;
     }
 
-    static List<Drawn> drawn(ReadyStep s, Stand finished) {
+    static List<DrawnSize> drawn(ReadyStep s, Stand finished) {
         Frame f;
         try {
             f = frame(s, finished, new ArrayList<>());
         } catch (GeometryException e) {
             return List.of();
         }
-        List<Drawn> out = new ArrayList<>();
+        List<DrawnSize> out = new ArrayList<>();
         if (s.shape() == ReadyStep.Shape.BOX) {
             double w = s.size("width");
             double d = s.size("depth");
             Vec3 corner = f.point(-w / 2, -d / 2, 0);
-            out.add(new Drawn.Length(s.id(), "width", corner, corner.plus(w, f.x()), f.x(), f.z(), w));
-            out.add(new Drawn.Length(s.id(), "depth", corner, corner.plus(d, f.y()), f.y(), f.z(), d));
+            out.add(new DrawnSize.Length(s.id(), "width", corner, corner.plus(w, f.x()), f.x(), f.z(), w));
+            out.add(new DrawnSize.Length(s.id(), "depth", corner, corner.plus(d, f.y()), f.y(), f.z(), d));
         }
         for (String place : s.shape().sizes()) {
             Vec3 top = place.equals("top") ? f.point(0, 0, s.size("height")) : f.origin();
@@ -49,10 +49,10 @@ final class BuildReady {
                         ? f.point(-s.size("width") / 2, -s.size("depth") / 2, 0)
                         : f.origin();
                 double h = s.size("height");
-                out.add(new Drawn.Length(s.id(), place, edge, edge.plus(h, f.z()), f.z(), null, h));
+                out.add(new DrawnSize.Length(s.id(), place, edge, edge.plus(h, f.z()), f.z(), null, h));
             } else if (s.shape() != ReadyStep.Shape.BOX && !place.equals("thickness")) {
                 double v = s.size(place);
-                out.add(new Drawn.Radius(s.id(), place, top, f.z(), top.plus(v / 2, f.x()), v, true));
+                out.add(new DrawnSize.Radius(s.id(), place, top, f.z(), top.plus(v / 2, f.x()), v, true));
             }
         }
         return out;

@@ -12,7 +12,7 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.fields.Words;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Context;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
@@ -177,7 +177,7 @@ public final class ReadyKind extends Kind {
 
     /** A box by its three sides, round ones by diameter and height. */
     @Override
-    public List<Drawn> drawn(Step step, Stand finished) {
+    public List<DrawnSize> drawn(Step step, Stand finished) {
         return BuildReady.drawn((ReadyStep) step, finished);
     }
 }

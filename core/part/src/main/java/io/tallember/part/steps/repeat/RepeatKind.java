@@ -170,7 +170,7 @@ public final class RepeatKind extends Kind {
     /** A line that copies can follow. */
     private record Line(String name, JsonNode ref) {}
 
-    /** Drawn lines of sketches, and the outlines of their regions. */
+    /** DrawnSize lines of sketches, and the outlines of their regions. */
     private Map<String, Line> paths(Context c) {
         Map<String, Line> out = new LinkedHashMap<>();
         for (Step s : c.steps()) {

@@ -3,7 +3,7 @@ package io.tallember.part.steps.sketch;
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
 import io.tallember.part.rebuild.PlacedSketch;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.sketch.Constraint;
 import io.tallember.sketch.Entity;
 import io.tallember.sketch.Round;
@@ -26,9 +26,9 @@ final class DrawnSizes {
     }
 
     /** Those that drive, but for ones of which something is gone or that measure nothing that can be drawn. */
-    static List<Drawn> of(PlacedSketch placed) {
+    static List<DrawnSize> of(PlacedSketch placed) {
         DrawnSizes d = new DrawnSizes(placed);
-        List<Drawn> out = new ArrayList<>();
+        List<DrawnSize> out = new ArrayList<>();
         for (Constraint c : d.sketch.constraints()) {
             if (c.kind().isDimension() && !c.driven()) {
                 d.size(c).ifPresent(out::add);
@@ -37,7 +37,7 @@ final class DrawnSizes {
         return out;
     }
 
-    private Optional<Drawn> size(Constraint c) {
+    private Optional<DrawnSize> size(Constraint c) {
         List<Entity> on = new ArrayList<>();
         for (String id : c.on()) {
             Entity e = sketch.find(id).orElse(null);
@@ -60,7 +60,7 @@ final class DrawnSizes {
                     case VERTICAL_DISTANCE -> placed.frame().y();
                     default -> null;
                 };
-                yield Optional.of(new Drawn.Length(
+                yield Optional.of(new DrawnSize.Length(
                         step,
                         c.id(),
                         space(ends[0]),
@@ -77,18 +77,18 @@ final class DrawnSizes {
         return placed.frame().point(p.x(), p.y(), 0);
     }
 
-    private Drawn round(Constraint c, Round r) {
+    private DrawnSize round(Constraint c, Round r) {
         Vec2 m = sketch.point(r.centre()).at();
         double radius = sketch.radius(r);
         Vec2 at = sketch.strand((SketchCurve) r)
                 .map(s -> s.curve().point(s.range().middle()).xy())
                 .orElse(new Vec2(m.x() + radius, m.y()));
         boolean diameter = c.kind() == Constraint.Kind.DIAMETER;
-        return new Drawn.Radius(
+        return new DrawnSize.Radius(
                 placed.step().id(), c.id(), space(m), placed.frame().z(), space(at), c.value(), diameter);
     }
 
-    private Optional<Drawn> angle(Constraint c, List<Entity> on) {
+    private Optional<DrawnSize> angle(Constraint c, List<Entity> on) {
         if (on.size() != 2 || !(on.get(0) instanceof SketchLine a) || !(on.get(1) instanceof SketchLine b)) {
             return Optional.empty();
         }
@@ -112,7 +112,7 @@ final class DrawnSizes {
         }
         return Math.abs(between - c.value()) > 1e-6
                 ? Optional.empty()
-                : Optional.of(new Drawn.Angle(placed.step().id(), c.id(), space(corner), first, second, c.value()));
+                : Optional.of(new DrawnSize.Angle(placed.step().id(), c.id(), space(corner), first, second, c.value()));
     }
 
     private Vec2 far(SketchLine l, Vec2 from) {

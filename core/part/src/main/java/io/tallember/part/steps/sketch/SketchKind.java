@@ -8,7 +8,7 @@ import io.tallember.part.fields.Typed;
 import io.tallember.part.rebuild.PlacedSketch;
 import io.tallember.part.rebuild.Stand;
 import io.tallember.part.steps.Context;
-import io.tallember.part.steps.Drawn;
+import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
@@ -116,7 +116,7 @@ public final class SketchKind extends Kind {
     }
 
     @Override
-    public List<Drawn> drawn(Step step, Stand finished) {
+    public List<DrawnSize> drawn(Step step, Stand finished) {
         return finished.sketch(step.id()).map(DrawnSizes::of).orElse(List.of());
     }
 }

@@ -28,7 +28,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** What views show of the demo parts, against rays on their exact faces and against a grid of rays from who looks. */
-class OutlinesTest {
+class SeenLinesTest {
     private static final Tolerance TOL = Tolerance.DEFAULT;
     /** How near a change of what is seen a place is not judged, in mm. */
     private static final double NEAR = 0.02;
@@ -63,15 +63,15 @@ class OutlinesTest {
     @MethodSource("parts")
     void whatIsHiddenHasSomethingBeforeIt(String part) throws IOException {
         List<Body> bodies = built(part);
-        Probe probe = Outlines.probe(bodies);
+        Probe probe = SeenLines.probe(bodies);
         for (Frame view : views()) {
-            List<Outlines.Line> lines = Outlines.of(bodies, probe, view, true);
-            List<Outlines.Line> seen = lines.stream().filter(l -> !l.hidden()).toList();
+            List<SeenLines.Line> lines = SeenLines.of(bodies, probe, view, true);
+            List<SeenLines.Line> seen = lines.stream().filter(l -> !l.hidden()).toList();
             Random random = new Random(3);
             int judged = 0;
             List<String> first = new ArrayList<>();
             for (int i = 0; i < 150; i++) {
-                Outlines.Line l = lines.get(random.nextInt(lines.size()));
+                SeenLines.Line l = lines.get(random.nextInt(lines.size()));
                 int k = random.nextInt(l.x().length - 1);
                 double share = random.nextDouble();
                 if (nearAnEnd(l, k, share)) {
@@ -96,7 +96,7 @@ class OutlinesTest {
         }
     }
 
-    private static boolean nearAnEnd(Outlines.Line l, int k, double share) {
+    private static boolean nearAnEnd(SeenLines.Line l, int k, double share) {
         int n = l.x().length - 1;
         double toStart = k > 0 ? 1 : share * Math.hypot(l.x()[1] - l.x()[0], l.y()[1] - l.y()[0]);
         double toEnd = k < n - 1 ? 1 : (1 - share) * Math.hypot(l.x()[n] - l.x()[n - 1], l.y()[n] - l.y()[n - 1]);
@@ -137,9 +137,9 @@ class OutlinesTest {
     @MethodSource("parts")
     void noBorderOfWhatIsSeenIsMissing(String part) throws IOException {
         List<Body> bodies = built(part);
-        Probe probe = Outlines.probe(bodies);
+        Probe probe = SeenLines.probe(bodies);
         for (Frame view : views()) {
-            List<Outlines.Line> lines = Outlines.of(bodies, probe, view, false);
+            List<SeenLines.Line> lines = SeenLines.of(bodies, probe, view, false);
             double lo = Double.POSITIVE_INFINITY;
             double hi = Double.NEGATIVE_INFINITY;
             double low = lo;
@@ -181,8 +181,8 @@ class OutlinesTest {
         }
     }
 
-    private static boolean near(List<Outlines.Line> lines, double x, double y, double within) {
-        for (Outlines.Line l : lines) {
+    private static boolean near(List<SeenLines.Line> lines, double x, double y, double within) {
+        for (SeenLines.Line l : lines) {
             for (int k = 0; k + 1 < l.x().length; k++) {
                 double dx = l.x()[k + 1] - l.x()[k];
                 double dy = l.y()[k + 1] - l.y()[k];

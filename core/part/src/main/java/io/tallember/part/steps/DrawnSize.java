@@ -3,7 +3,7 @@ package io.tallember.part.steps;
 import io.tallember.geometry.Vec3;
 
 /** A size of a step as a drawing tells it, with the places in space that it is drawn between. Lengths in mm, angles in radians. */
-public sealed interface Drawn {
+public sealed interface DrawnSize {
     /** The step whose size it is. */
     String step();
 
@@ -17,7 +17,7 @@ public sealed interface Drawn {
      * @param plane the normal of the plane in which it was drawn, or null
      */
     record Length(String step, String place, Vec3 from, Vec3 to, Vec3 along, Vec3 plane, double value)
-            implements Drawn {}
+            implements DrawnSize {}
 
     /**
      * A radius or a diameter.
@@ -26,10 +26,10 @@ public sealed interface Drawn {
      * @param at a place on it toward which it may be drawn
      */
     record Radius(String step, String place, Vec3 centre, Vec3 axis, Vec3 at, double value, boolean diameter)
-            implements Drawn {}
+            implements DrawnSize {}
 
     /** An angle at a corner between two directions of length one. */
-    record Angle(String step, String place, Vec3 corner, Vec3 first, Vec3 second, double value) implements Drawn {}
+    record Angle(String step, String place, Vec3 corner, Vec3 first, Vec3 second, double value) implements DrawnSize {}
 
     /**
      * One hole.
@@ -38,5 +38,5 @@ public sealed interface Drawn {
      * @param kind what all holes of this kind share, as a hole table tells it
      * @param axis out of the material, of length one
      */
-    record Hole(String step, String place, Vec3 at, Vec3 axis, double diameter, String kind) implements Drawn {}
+    record Hole(String step, String place, Vec3 at, Vec3 axis, double diameter, String kind) implements DrawnSize {}
 }

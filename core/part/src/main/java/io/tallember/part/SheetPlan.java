@@ -1,7 +1,6 @@
-package io.tallember.inspect.sheet;
+package io.tallember.part;
 
 import io.tallember.geometry.Vec2;
-import io.tallember.part.Refusal;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -35,8 +34,7 @@ public record SheetPlan(
 
     public static final SheetPlan USUAL = new SheetPlan("", 0, true, true, Map.of(), Set.of(), List.of());
 
-    /** Paper by its name, longer side first, in mm. */
-    static final Map<String, double[]> PAPERS = Map.of(
+    private static final Map<String, double[]> PAPERS = Map.of(
             "A4",
             new double[] {297, 210},
             "A3",
@@ -46,7 +44,7 @@ public record SheetPlan(
             "A1",
             new double[] {841, 594});
 
-    static final List<String> SIZES = List.of("A4", "A3", "A2", "A1");
+    public static final List<String> SIZES = List.of("A4", "A3", "A2", "A1");
 
     private static final int MOST = 500;
 
@@ -65,7 +63,13 @@ public record SheetPlan(
         }
     }
 
-    Vec2 by(String name) {
+    /** How wide and high a paper is, the longer side first, in mm. */
+    public static double[] size(String paper) {
+        return PAPERS.get(paper).clone();
+    }
+
+    /** How far something is moved, in mm. */
+    public Vec2 by(String name) {
         return moved.getOrDefault(name, new Vec2(0, 0));
     }
 }

@@ -10,11 +10,11 @@ import io.tallember.solid.SurfaceRegion;
 import io.tallember.solid.sweep.Offsets;
 
 /** Surfaces to which faces move along their normals. */
-final class Offset {
+final class FaceOffset {
     private static final double SAME = 1e-7;
     private static final double[] SHARES = {0, 0.13, 0.37, 0.5, 0.71, 1};
 
-    private Offset() {}
+    private FaceOffset() {}
 
     /**
      * @param along how far along the surface's own normal, in mm

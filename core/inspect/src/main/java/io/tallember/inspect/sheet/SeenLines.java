@@ -18,7 +18,7 @@ import java.util.TreeSet;
  * Method: A. Appel, The notion of quantitative invisibility and the machine rendering of solids, 1967, with rays in the place of
  * counts.
  */
-public final class Outlines {
+public final class SeenLines {
     /** How far beside a curve, out of the material, rays begin, in mm: clear of the triangles of its own faces. */
     private static final double BESIDE = 0.02;
     /** Two curves nearer than this in the view, in mm, are drawn once. */
@@ -48,7 +48,7 @@ public final class Outlines {
     private final List<Line> out = new ArrayList<>();
     private final Map<Long, List<double[]>> drawn = new HashMap<>();
 
-    private Outlines(List<Body> bodies, Probe probe, Frame view) {
+    private SeenLines(List<Body> bodies, Probe probe, Frame view) {
         this.view = view;
         this.probe = probe;
         this.strokes = Strokes.of(bodies, view);
@@ -66,7 +66,7 @@ public final class Outlines {
      * @param hidden whether stretches that are hidden are wanted too
      */
     public static List<Line> of(List<Body> bodies, Probe probe, Frame view, boolean hidden) {
-        Outlines o = new Outlines(bodies, probe, view);
+        SeenLines o = new SeenLines(bodies, probe, view);
         o.crossings();
         List<double[]> behind = new ArrayList<>();
         for (int i = 0; i < o.strokes.size(); i++) {
