@@ -55,8 +55,6 @@ class HandedOverTest extends Browsing {
         field.sendKeys("50", Keys.ENTER);
         page.sees("[data-testid=drawing]", "50");
         double volume = 24_000 * 50 / Double.parseDouble(was);
-        page.keys(Keys.ESCAPE);
-        page.untilVolume(volume);
         page.script("const s = document.querySelector(\"select[aria-label='Views']\");"
                 + "Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, 'value').set.call(s, 'third');"
                 + "s.dispatchEvent(new Event('change', {bubbles: true}))");
@@ -66,6 +64,6 @@ class HandedOverTest extends Browsing {
         assertThat(new String(pdf, 0, 5, java.nio.charset.StandardCharsets.US_ASCII))
                 .isEqualTo("%PDF-");
         page.press("Back to the part");
-        page.find("[data-testid=steps]");
+        page.untilVolume(volume);
     }
 }
