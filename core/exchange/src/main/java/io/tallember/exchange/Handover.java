@@ -7,7 +7,6 @@ import io.tallember.exchange.mesh.ThreeMfWriter;
 import io.tallember.geometry.GeometryException;
 import io.tallember.part.Look;
 import io.tallember.part.PartDocument;
-import io.tallember.part.rebuild.PartBody;
 import io.tallember.part.rebuild.PartState;
 import io.tallember.part.steps.Context;
 import java.time.Instant;
@@ -20,10 +19,21 @@ public final class Handover {
     /** @throws GeometryException EMPTY_RESULT when there is no body */
     public static String step(PartState state, Instant when) {
         needBodies(state);
+        List<Handed> all = handed(state);
         return StepWriter.write(
                 state.document().name(),
                 state.solids(),
-                state.stand().bodies().stream().map(PartBody::id).toList(),
+                all.stream().map(Handed::name).toList(),
+                all.stream().map(Handed::colour).toList(),
+                state.stand().bodies().stream()
+                        .map(b -> state.document()
+                                .arrangement()
+                                .looks()
+                                .getOrDefault(b.id(), Look.USUAL)
+                                .material())
+                        .filter(m -> !m.isEmpty())
+                        .distinct()
+                        .toList(),
                 when);
     }
 

@@ -42,8 +42,8 @@ import java.util.Map;
 import java.util.stream.Collectors;
 
 /**
- * Writes bodies as STEP: ISO 10303-21 text with an AP214 product structure and an advanced boundary representation, lengths
- * in mm. Surfaces and curves are written exactly, but for curves in which two round surfaces meet, which are fitted. Round faces
+ * Writes bodies as STEP: ISO 10303-21 text after AP242 with an advanced boundary representation, names, colours and materials,
+ * lengths in mm. Surfaces and curves are written exactly, but for curves in which two round surfaces meet, which are fitted. Round faces
  * have no seam, full circles are edges with one vertex, and faces without edges are bounded by a vertex, as ISO 10303-42
  * allows.
  */
@@ -65,15 +65,31 @@ public final class StepWriter {
      * @param when the time stamp
      */
     public static String write(String name, List<Body> bodies, List<String> names, Instant when) {
+        return write(name, bodies, names, names.stream().map(n -> "").toList(), List.of(), when);
+    }
+
+    /**
+     * The same with how the bodies look and what they are of.
+     *
+     * @param colours one a body as {@code #rrggbb}; empty for none of its own
+     * @param materials of the part, by their names
+     */
+    public static String write(
+            String name,
+            List<Body> bodies,
+            List<String> names,
+            List<String> colours,
+            List<String> materials,
+            Instant when) {
         StepWriter w = new StepWriter();
-        w.product(name, bodies, names);
+        w.product(name, bodies, names, colours, materials);
         String stamp = DateTimeFormatter.ofPattern("yyyy-MM-dd'T'HH:mm:ss")
                 .withZone(ZoneOffset.UTC)
                 .format(when);
         return "ISO-10303-21;\nHEADER;\n"
                 + "FILE_DESCRIPTION((" + text("solid part") + "),'2;1');\n"
                 + "FILE_NAME(" + text(name) + ",'" + stamp + "',(''),(''),'Tall Ember','Tall Ember','');\n"
-                + "FILE_SCHEMA(('AUTOMOTIVE_DESIGN { 1 0 10303 214 1 1 1 1 }'));\n"
+                + "FILE_SCHEMA(('AP242_MANAGED_MODEL_BASED_3D_ENGINEERING_MIM_LF { 1 0 10303 442 1 1 4 }'));\n"
                 + "ENDSEC;\nDATA;\n" + w.data + "ENDSEC;\nEND-ISO-10303-21;\n";
     }
 
@@ -90,9 +106,11 @@ public final class StepWriter {
         return ids.stream().map(StepWriter::ref).collect(Collectors.joining(",", "(", ")"));
     }
 
-    private void product(String name, List<Body> bodies, List<String> names) {
-        int app = put("APPLICATION_CONTEXT('automotive design')");
-        put("APPLICATION_PROTOCOL_DEFINITION('international standard','automotive_design',2000," + ref(app) + ")");
+    private void product(
+            String name, List<Body> bodies, List<String> names, List<String> colours, List<String> materials) {
+        int app = put("APPLICATION_CONTEXT('managed model based 3d engineering')");
+        put("APPLICATION_PROTOCOL_DEFINITION('international standard','ap242_managed_model_based_3d_engineering',2014,"
+                + ref(app) + ")");
         int context = put("PRODUCT_CONTEXT(''," + ref(app) + ",'mechanical')");
         int product = put("PRODUCT(" + text(name) + "," + text(name) + ",'',(" + ref(context) + "))");
         put("PRODUCT_RELATED_PRODUCT_CATEGORY('part',$,(" + ref(product) + "))");
@@ -110,11 +128,34 @@ public final class StepWriter {
                 + "))REPRESENTATION_CONTEXT('',''))");
         List<Integer> items = new ArrayList<>();
         items.add(placement(Frame.WORLD));
+        List<Integer> styled = new ArrayList<>();
         for (int i = 0; i < bodies.size(); i++) {
-            items.add(solid(bodies.get(i), names.get(i)));
+            int brep = solid(bodies.get(i), names.get(i));
+            items.add(brep);
+            if (!colours.get(i).isEmpty()) {
+                styled.add(styled(brep, colours.get(i)));
+            }
         }
         int rep = put("ADVANCED_BREP_SHAPE_REPRESENTATION(" + text(name) + "," + refs(items) + "," + ref(space) + ")");
         put("SHAPE_DEFINITION_REPRESENTATION(" + ref(shape) + "," + ref(rep) + ")");
+        if (!styled.isEmpty()) {
+            put("MECHANICAL_DESIGN_GEOMETRIC_PRESENTATION_REPRESENTATION(''," + refs(styled) + "," + ref(space) + ")");
+        }
+        materials.forEach(m -> put("MATERIAL_DESIGNATION(" + text(m) + ",(" + ref(definition) + "))"));
+    }
+
+    /** A solid's colour, on both sides of its faces. */
+    private int styled(int solid, String colour) {
+        StringBuilder rgb = new StringBuilder("COLOUR_RGB(''");
+        for (int i = 1; i < 7; i += 2) {
+            rgb.append(',').append(Integer.parseInt(colour.substring(i, i + 2), 16) / 255.0);
+        }
+        int area = put("FILL_AREA_STYLE_COLOUR(''," + ref(put(rgb.append(')').toString())) + ")");
+        int fill = put("SURFACE_STYLE_FILL_AREA(" + ref(put("FILL_AREA_STYLE('',(" + ref(area) + "))")) + ")");
+        int side = put("SURFACE_SIDE_STYLE('',(" + ref(fill) + "))");
+        int use = put(
+                "PRESENTATION_STYLE_ASSIGNMENT((" + ref(put("SURFACE_STYLE_USAGE(.BOTH.," + ref(side) + ")")) + "))");
+        return put("STYLED_ITEM('',(" + ref(use) + ")," + ref(solid) + ")");
     }
 
     private int solid(Body whole, String name) {

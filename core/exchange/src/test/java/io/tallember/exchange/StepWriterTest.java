@@ -3,6 +3,7 @@ package io.tallember.exchange;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.tallember.exchange.mesh.StlWriter;
+import io.tallember.exchange.step.StepReader;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
@@ -67,6 +68,21 @@ class StepWriterTest {
         assertThat(count(s, "CYLINDRICAL_SURFACE")).isEqualTo(1);
         assertThat(count(s, "ADVANCED_FACE")).isEqualTo(7);
         assertThat(s).contains("PRODUCT('Yoke \\X2\\2013\\X0\\ raw'", ".MILLI.,.METRE.", "1970-01-01T00:00:00");
+    }
+
+    @Test
+    void namesColoursAndMaterialsGoOutAndNamesAndColoursComeBack() {
+        List<Body> two = List.of(box(0, 10), box(20, 30));
+        String s = StepWriter.write(
+                "Pair", two, List.of("Cup", "Stem"), List.of("#7a8c99", ""), List.of("PA6 GF30"), Instant.EPOCH);
+        assertThat(s).contains("AP242_MANAGED_MODEL_BASED_3D_ENGINEERING", "MATERIAL_DESIGNATION('PA6 GF30'");
+        StepReader.Read read = StepReader.read(s, TOL);
+        assertThat(read.names()).containsExactly("Cup", "Stem");
+        assertThat(read.colours()).containsExactly("#7a8c99", "");
+        assertThat(read.notes()).isEmpty();
+        // a style that leads back to itself gives no colour
+        String loop = s.replaceAll("=COLOUR_RGB\\([^;]*\\);", "=FILL_AREA_STYLE('',(#1));");
+        assertThat(StepReader.read(loop, TOL).colours()).containsExactly("", "");
     }
 
     @Test

@@ -1,5 +1,7 @@
 package io.tallember.server.parts;
 
+import io.tallember.part.Arrangement;
+import io.tallember.part.Look;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Refusal;
 import io.tallember.part.Unit;
@@ -22,6 +24,9 @@ import org.springframework.web.bind.annotation.RestController;
 /** Contents of files with solids, kept beside the pictures by what they hold. */
 @RestController
 public class SolidStore {
+    /** Longer names than a body may have are left out. */
+    private static final int MOST_NAME = 120;
+
     private static final String TYPE = "model/step";
 
     private final PictureMapper store;
@@ -82,7 +87,22 @@ public class SolidStore {
         }
         String called = name.replaceFirst("(?i)[.](step|stp)$", "").strip();
         PartDocument empty = PartDocument.empty(called.isEmpty() ? "Solids" : called, Unit.MM);
-        return empty.inserted(Kinds.brought(empty.freshId(), t.content(), name));
+        String step = empty.freshId();
+        PartDocument doc = empty.inserted(Kinds.brought(step, t.content(), name));
+        return doc.with(looking(doc.arrangement(), step, SolidFiles.read(t.content())));
+    }
+
+    /** Bodies are called and coloured as their file has it; they are numbered as {@code Material} does. */
+    private static Arrangement looking(Arrangement a, String step, SolidFiles.Read read) {
+        Arrangement now = a;
+        for (int i = 0; i < read.bodies().size(); i++) {
+            String named = read.names().get(i).strip();
+            boolean plain = named.length() > MOST_NAME || named.isEmpty() || named.matches("Solid [0-9]+");
+            now = now.looking(
+                    i == 0 ? step : step + "." + (i + 1),
+                    new Look(plain ? "" : named, "", read.colours().get(i), false));
+        }
+        return now;
     }
 
     /** Keeps the contents that came with a part file. */

@@ -37,10 +37,11 @@ public final class StepReader {
      *
      * @param bodies sound ones only
      * @param names one a body
+     * @param colours one a body as {@code #rrggbb}; empty where the file gives it none
      * @param notes what was set right, left out or is wrong, each with the entity it is about
      * @param left how many solids of the file weren't read
      */
-    public record Read(List<Body> bodies, List<String> names, List<String> notes, int left) {}
+    public record Read(List<Body> bodies, List<String> names, List<String> colours, List<String> notes, int left) {}
 
     private final Entities file;
     private final Tolerance tol;
@@ -89,6 +90,8 @@ public final class StepReader {
         }
         List<Body> bodies = new ArrayList<>();
         List<String> names = new ArrayList<>();
+        List<String> colours = new ArrayList<>();
+        Map<Integer, String> colourOf = StepColours.of(file);
         int left = 0;
         for (Map.Entry<Integer, Integer> e : contextOf.entrySet()) {
             int id = e.getKey();
@@ -98,6 +101,7 @@ public final class StepReader {
                 for (Body b : own) {
                     bodies.add(b);
                     names.add(name(id, bodies.size()));
+                    colours.add(colourOf.getOrDefault(id, ""));
                 }
             } catch (StepException | GeometryException x) {
                 left++;
@@ -107,7 +111,7 @@ public final class StepReader {
         if (contextOf.isEmpty()) {
             notes.add("The file holds no solid.");
         }
-        return new Read(bodies, names, notes, left);
+        return new Read(bodies, names, colours, notes, left);
     }
 
     private void contexts(int id, Entity representation, Map<Integer, Integer> contextOf) {

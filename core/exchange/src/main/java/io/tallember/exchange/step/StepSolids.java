@@ -33,18 +33,20 @@ public final class StepSolids implements SolidFiles.Reader {
         StepReader.Read read = StepReader.read(new String(content, StandardCharsets.ISO_8859_1), Tolerance.DEFAULT);
         List<Body> bodies = new ArrayList<>();
         List<String> names = new ArrayList<>();
+        List<String> colours = new ArrayList<>();
         List<String> notes = new ArrayList<>();
         for (int i = 0; i < read.bodies().size(); i++) {
             if (within(read.bodies().get(i).bounds())) {
                 bodies.add(read.bodies().get(i));
                 names.add(read.names().get(i));
+                colours.add(read.colours().get(i));
             } else {
                 notes.add(read.names().get(i) + " isn't used: it reaches farther than 10 m from the origin.");
             }
         }
         notes.addAll(read.notes());
         return new SolidFiles.Read(
-                bodies, names, notes, read.left() + read.bodies().size() - bodies.size());
+                bodies, names, colours, notes, read.left() + read.bodies().size() - bodies.size());
     }
 
     private static boolean within(Box3 box) {

@@ -50,10 +50,11 @@ public final class SolidFiles {
      *
      * @param bodies those that can be used
      * @param names one a body
+     * @param colours one a body as {@code #rrggbb}; empty for none of its own
      * @param notes sentences on what was set right, left out or is wrong
      * @param left how many solids of the file aren't among them
      */
-    public record Read(List<Body> bodies, List<String> names, List<String> notes, int left) {}
+    public record Read(List<Body> bodies, List<String> names, List<String> colours, List<String> notes, int left) {}
 
     /** Reads files of a kind; found by {@link ServiceLoader}. */
     public interface Reader {

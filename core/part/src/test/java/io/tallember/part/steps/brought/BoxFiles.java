@@ -25,6 +25,7 @@ public final class BoxFiles implements SolidFiles.Reader {
         return new SolidFiles.Read(
                 List.of(Primitive.box(Frame.WORLD, s[0], s[1], s[2], "box", Tolerance.DEFAULT)),
                 List.of("Box"),
+                List.of(""),
                 List.of(),
                 0);
     }
