@@ -19,6 +19,7 @@ import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Kinds;
 import io.tallember.solid.Body;
 import io.tallember.solid.Face;
+import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.sweep.Split;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -43,6 +44,10 @@ public record Sheet(String paper, double width, double height, double scale, Lis
     private static final double[] SCALES = {50, 20, 10, 5, 2, 1, 0.5, 0.2, 0.1, 0.05, 0.02, 0.01, 0.005, 0.002, 0.001};
     private static final double CORNER_SHARE = 0.8;
     private static final double[] CALM = {0.2, 0.5};
+    /** A part that fills less of its box than this is one of walls, and a cut that is more material than this shows none. */
+    private static final double HOLLOW = 0.5;
+
+    private static final double FULL = 0.7;
 
     /**
      * Lays a part's sheet out.
@@ -151,38 +156,53 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             views.put(name, new View(name, frame, of, SeenLines.of(of, probe, frame, hidden)));
         }
 
-        /** The part cut along its middle, or through most of its round holes, as the front view sees it. */
+        /** The part cut as the front view sees it, where that tells most. */
         private void section(Frame front) {
             Box3 all = bounds();
-            double y = all.centre().y();
+            double middle = all.centre().y();
+            double bored = throughBores(middle);
+            double whole = views.get("front").width() * views.get("front").height();
+            boolean thin = MassProperties.of(bodies).volume()
+                    < HOLLOW * whole * (all.max().y() - all.min().y());
+            List<Body> behind = cutAt(front, bored);
+            double open = laidOpen.stream().mapToDouble(MassProperties::area).sum();
+            if (thin && open > FULL * whole) {
+                // along a rib everything is material: beside it more is seen
+                behind = cutAt(front, bored + (all.max().y() - all.min().y()) / 5);
+            }
+            if (!laidOpen.isEmpty()) {
+                view("section", front, behind, SeenLines.probe(behind), false);
+            }
+        }
+
+        /** How far along y most of the walls of bores upright in the front view have their axes; {@code otherwise} without any. */
+        private double throughBores(double otherwise) {
             Map<Long, Double> weights = new LinkedHashMap<>();
             for (Body b : bodies) {
                 for (Face f : b.faces()) {
                     if (f.surface() instanceof Cylinder c
                             && !f.sense()
-                            && f.loops().size() == 2
                             && Math.abs(c.frame().z().y()) < 1e-9) {
-                        weights.merge(Math.round(1000 * c.frame().origin().y()), c.radius(), Double::sum);
+                        weights.merge(Math.round(1000 * c.frame().origin().y()), MassProperties.area(f), Double::sum);
                     }
                 }
             }
-            double best = 0;
-            for (Map.Entry<Long, Double> w : weights.entrySet()) {
-                if (w.getValue() > best) {
-                    best = w.getValue();
-                    y = w.getKey() / 1000.0;
-                }
-            }
-            Frame at = front.at(new Vec3(0, y, 0));
+            return weights.entrySet().stream()
+                    .max(Map.Entry.comparingByValue())
+                    .map(e -> e.getKey() / 1000.0)
+                    .orElse(otherwise);
+        }
+
+        /** What is left behind a plane, whose faces are listed; nothing where it can't be cut there. */
+        private List<Body> cutAt(Frame front, double y) {
+            laidOpen.clear();
+            bodyOf.clear();
+            cut = front.at(new Vec3(0, y, 0));
             List<Body> behind = new ArrayList<>();
             try {
                 for (int i = 0; i < bodies.size(); i++) {
-                    for (Body half : Split.by(bodies.get(i), new Plane(at), "section", TOL)) {
-                        double off = at.local(half.bounds().centre()).z();
-                        if (off > 0
-                                        && Math.abs(half.bounds().min().y() - y) > 1e-6
-                                        && half.bounds().max().y() <= y + 1e-6
-                                || off > 0) {
+                    for (Body half : Split.by(bodies.get(i), new Plane(cut), "section", TOL)) {
+                        if (cut.local(half.bounds().centre()).z() > 0) {
                             continue;
                         }
                         behind.add(half);
@@ -201,13 +221,9 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                 }
             } catch (GeometryException e) {
                 laidOpen.clear();
-                return; // not shown cut open where it can't be cut
+                bodyOf.clear();
             }
-            if (laidOpen.isEmpty()) {
-                return;
-            }
-            cut = at;
-            view("section", front, behind, SeenLines.probe(behind), false);
+            return behind;
         }
 
         private Box3 bounds() {
@@ -255,7 +271,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                             && l.value() >= v - 1e-6
                             && Math.abs(Math.abs(Sizes.way(l).dot(along)) - 1) < 1e-9);
             if (!told && v > 1e-6) {
-                sizes.add(new DrawnSize.Length("whole", name, from, to, along, plane, v));
+                sizes.add(new DrawnSize.Length(Sizes.WHOLE, name, from, to, along, plane, v));
             }
         }
 

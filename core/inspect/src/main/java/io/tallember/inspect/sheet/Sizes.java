@@ -18,6 +18,9 @@ import java.util.stream.Stream;
  * and angles where there is room beside them. What finds no room is listed.
  */
 final class Sizes {
+    /** What sizes of the whole part are listed under, as if of a step. */
+    static final String WHOLE = "whole";
+
     static final double HEIGHT = 2.5;
     private static final double FIRST_ROW = 9;
     private static final double ROW = 6.5;
@@ -70,6 +73,11 @@ final class Sizes {
 
     String length(double mm) {
         return Texts.shortest(unit == Unit.IN ? mm / 25.4 : unit == Unit.CM ? mm / 10 : mm, unit == Unit.IN ? 4 : 3);
+    }
+
+    /** In brackets where it only follows from others. */
+    private String told(DrawnSize.Length l) {
+        return l.step().equals(WHOLE) ? "(" + length(Math.rint(100 * l.value()) / 100) + ")" : length(l.value());
     }
 
     /** A distance in a view, in mm of the paper: where it is measured, and its place beside the view. */
@@ -167,7 +175,7 @@ final class Sizes {
         all.sort(Comparator.comparingDouble(Flat::span));
         List<List<double[]>> taken = new ArrayList<>();
         for (Flat f : all) {
-            String text = length(f.size.value());
+            String text = told(f.size);
             double w = Lettering.width(text, HEIGHT);
             double lo = Math.min(f.from, f.to);
             double hi = Math.max(f.from, f.to);

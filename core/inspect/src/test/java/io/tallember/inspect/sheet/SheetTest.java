@@ -150,7 +150,7 @@ class SheetTest {
             PDPage page = pdf.getPage(0);
             assertThat(page.getMediaBox().getWidth() * 25.4 / 72).isCloseTo(420, within(0.01));
             String words = new PDFTextStripper().getText(pdf);
-            assertThat(words).contains("Mast yoke", "1 : 2", "A3", "174", "\u00d856");
+            assertThat(words).contains("Mast yoke", "1 : 2", "A3", "(174)", "\u00d856");
             Lines lines = new Lines(page);
             lines.processPage(page);
             // the whole width of 174 at one to two, between places of the front view's outline
@@ -174,7 +174,7 @@ class SheetTest {
             }
         }
         String svg = SheetSvg.of(s, doc.name());
-        assertThat(svg).contains("width=\"420mm\"", "id=\"hidden\"", ">174</text>", "<title>Mast yoke</title>");
+        assertThat(svg).contains("width=\"420mm\"", "id=\"hidden\"", ">(174)</text>", "<title>Mast yoke</title>");
         // a circle stays one: two halves of an arc of the hub's outer rim, 56 across at one to two
         assertThat(svg).contains("A14 14");
     }
