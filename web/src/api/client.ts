@@ -15,6 +15,7 @@ import type {
   Vec3,
   Version,
   DrawingSheet,
+  Released,
 } from "./types";
 
 /** Tells this page from others that show the same part. */
@@ -119,6 +120,8 @@ export const api = {
     ask<Checkup>("POST", `/api/parts/${id}/check`, { revision }, signal),
   remedy: (id: number, revision: number, found: string, signal: AbortSignal) =>
     ask<Partial<Mending>>("POST", `/api/parts/${id}/check/remedy`, { revision, found }, signal),
+  releases: (id: number) => ask<Released[]>("GET", `/api/parts/${id}/releases`),
+  release: (id: number) => ask<Released[]>("POST", `/api/parts/${id}/releases`),
   sheet: (id: number, signal: AbortSignal) =>
     ask<DrawingSheet>("GET", `/api/parts/${id}/sheet`, undefined, signal),
   map: (id: number, revision: number, by: string, signal: AbortSignal) =>

@@ -273,6 +273,14 @@ export interface Checkup {
   clear: string[];
 }
 
+/** A state of the part as it went out. */
+export interface Released {
+  letter: string;
+  version: number;
+  made: string;
+  files: string[];
+}
+
 /** How a part's drawing is laid out where that isn't left to the sheet; moves in mm of the paper. */
 export interface SheetPlan {
   paper: string;

@@ -4,6 +4,7 @@ import type { DrawingSheet, SheetPlan } from "../api/types";
 import { usePart } from "../part/store";
 import { addNote, called, hideOnSheet, moveOnSheet, numberOf, useDrawing } from "./drawing";
 import { DrawingSide } from "./DrawingSide";
+import { ReleaseSlip } from "./ReleaseSlip";
 
 const PLAN: SheetPlan = {
   paper: "",
@@ -74,4 +75,29 @@ it("lays the sheet out by the choices beside it", () => {
   fireEvent.click(screen.getByText("Show all again"));
   expect(plan().hidden).toEqual([]);
   expect(screen.getByText("The size 4 of s2 finds no room.")).toBeTruthy();
+});
+
+it("releases under the next letter, and says why it can't", async () => {
+  usePart.setState({ view: { id: 4, bodies: [{}], steps: [] } as never, say: vi.fn() as never });
+  const had = [
+    { letter: "A", version: 7, made: "2026-11-30T10:00:00", files: ["Cup A.pdf", "Cup A findings.json"] },
+  ];
+  vi.stubGlobal(
+    "fetch",
+    vi.fn((_: string, init?: RequestInit) =>
+      Promise.resolve(
+        init?.method === "POST"
+          ? new Response(JSON.stringify({ sentence: "Something found stops this release." }), { status: 422 })
+          : new Response(JSON.stringify(had)),
+      ),
+    ),
+  );
+  render(<ReleaseSlip />);
+  expect((await screen.findByText("PDF")).getAttribute("href")).toBe("/api/parts/4/releases/A/Cup%20A.pdf");
+  expect(screen.getByText("findings")).toBeTruthy();
+  fireEvent.click(screen.getByText("Release as B"));
+  await vi.waitFor(() =>
+    expect(usePart.getState().say).toHaveBeenCalledWith("Something found stops this release.", true),
+  );
+  vi.unstubAllGlobals();
 });

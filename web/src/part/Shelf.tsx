@@ -2,6 +2,7 @@ import { useCallback, useState } from "react";
 import { MakingSlip } from "../check/MakingSlip";
 import { MassSlip } from "../check/MassSlip";
 import { MeasureSlip } from "../check/MeasureSlip";
+import { ReleaseSlip } from "../drawing/ReleaseSlip";
 import { Fold } from "../frame/Fold";
 import { SketchShelf } from "../sketch/SketchShelf";
 import { STAGES, shelfActions, type Action } from "./actions";
@@ -59,6 +60,7 @@ export function Shelf() {
           <MakingSlip />
         </>
       )}
+      {shown === 8 && <ReleaseSlip />}
       <PickedList />
       {show && <ShowMe offer={show.offer} title={show.title} onClose={closeShow} />}
     </nav>

@@ -95,6 +95,44 @@ class PartAffairsTest {
         assertThat(client.status).isEqualTo(404);
     }
 
+    /** What goes out under a letter stays as it was, whatever becomes of the part; what stops it is said. */
+    @Test
+    void aReleaseIsFrozenAndTheNextHasTheNextLetter() throws IOException {
+        long id = client.newPart("Peg");
+        client.disc(id, "12");
+        String at = "/api/parts/" + id + "/releases";
+        JsonNode refused = client.send("POST", at, "");
+        if (client.status == 422) {
+            assertThat(refused.get("sentence").stringValue()).contains("stops this release");
+            client.command(id, quoted("{'do':'make','way':'machined','pull':[0,0,1],'limits':{},'accepted':{}}"));
+        }
+        JsonNode first = client.send("POST", at, "");
+        assertThat(client.status).as(first.toString()).isEqualTo(200);
+        assertThat(first.get(0).get("letter").stringValue()).isEqualTo("A");
+        assertThat(first.get(0).get("files")).hasSize(4);
+        byte[] step = client.raw("GET", at + "/A/Peg%20A.step", null).body();
+        assertThat(new String(step, StandardCharsets.US_ASCII)).startsWith("ISO-10303-21");
+        try (PDDocument pdf = org.apache.pdfbox.Loader.loadPDF(
+                client.raw("GET", at + "/A/Peg%20A.pdf", null).body())) {
+            assertThat(new org.apache.pdfbox.text.PDFTextStripper().getText(pdf))
+                    .contains("Revision A");
+        }
+        client.command(id, "{\"do\":\"change-step\",\"step\":" + Client.extrude("s2", "20") + "}");
+        assertThat(client.raw("GET", at + "/A/Peg%20A.step", null).body()).isEqualTo(step);
+        JsonNode since = client.send(
+                "GET",
+                "/api/parts/" + id + "/compare?with=version:" + first.get(0).get("version"),
+                null);
+        assertThat(since.get("comeVolume").doubleValue()).isCloseTo(800 * Math.PI, within(1e-6));
+        JsonNode second = client.send("POST", at, "");
+        assertThat(second.get(0).get("letter").stringValue()).isEqualTo("B");
+        assertThat(second).hasSize(2);
+        assertThat(client.raw("GET", at + "/C/Peg%20C.step", null).statusCode()).isEqualTo(404);
+        JsonNode sheet = client.send("GET", "/api/parts/" + id + "/sheet", null);
+        assertThat(sheet.get("svg").stringValue()).contains("<svg");
+        assertThat(client.raw("GET", "/api/parts/" + id + "/pdf", null).body()).startsWith("%PDF".getBytes());
+    }
+
     /** What an outline file has, and what of it is left out for an error, is told before it is taken. */
     @Test
     void anOutlineFileIsLookedInto() {

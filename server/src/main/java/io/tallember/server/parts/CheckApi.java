@@ -177,7 +177,8 @@ class CheckApi {
         return new BigDecimal(v).round(new MathContext(6)).stripTrailingZeros().toPlainString();
     }
 
-    private static ObjectNode told(Checkup k, Context c) {
+    /** What was found, as answers and frozen files tell it. */
+    static ObjectNode told(Checkup k, Context c) {
         ObjectNode out = MAKE.objectNode();
         out.put("way", k.making().way().word()).put("stopped", k.stopped());
         ArrayNode pull = out.putArray("pull");

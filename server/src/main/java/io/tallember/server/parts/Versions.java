@@ -39,6 +39,11 @@ class Versions {
         storage.change(() -> versions.add(part, plain, PartFile.write(doc)));
     }
 
+    /** Within a change that is under way. */
+    void add(long part, String name, PartDocument doc) {
+        versions.add(part, name, PartFile.write(doc));
+    }
+
     /** @throws NotThere when the part has no such version */
     PartDocument document(long part, long version) {
         String text = versions.text(part, version);

@@ -50,17 +50,22 @@ public record Sheet(String paper, double width, double height, double scale, Lis
     private static final double FULL = 0.7;
 
     /**
-     * Lays a part's sheet out.
+     * Lays a part's sheet out, of no revision yet.
      *
      * @param date as it stands in the title block; may be blank
      * @throws GeometryException BAD_VALUE when there is nothing to draw, or it doesn't fit the paper that is asked for
      */
     public static Sheet of(PartDocument doc, PartState state, SheetPlan plan, String date) {
+        return of(doc, state, plan, date, "");
+    }
+
+    /** The same, of a revision. */
+    public static Sheet of(PartDocument doc, PartState state, SheetPlan plan, String date, String revision) {
         List<Body> bodies = state.solids();
         if (bodies.isEmpty()) {
             throw new GeometryException(Reason.BAD_VALUE, "There is no body yet to draw.");
         }
-        return new Layout(doc, state, bodies, plan, date).sheet();
+        return new Layout(doc, state, bodies, plan, date, revision).sheet();
     }
 
     /** The sizes of all steps that stand, as the part is built. */
@@ -80,13 +85,15 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         private final List<Body> bodies;
         private final SheetPlan plan;
         private final String date;
+        private final String revision;
         private final Map<String, View> views = new LinkedHashMap<>();
         private final List<Face> laidOpen = new ArrayList<>();
         private final List<Integer> bodyOf = new ArrayList<>();
         private final Map<String, Double> rooms = new LinkedHashMap<>();
         private Frame cut;
 
-        Layout(PartDocument doc, PartState state, List<Body> bodies, SheetPlan plan, String date) {
+        Layout(PartDocument doc, PartState state, List<Body> bodies, SheetPlan plan, String date, String revision) {
+            this.revision = revision;
             this.doc = doc;
             this.state = state;
             this.bodies = bodies;
@@ -129,7 +136,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             cutLine(drawn);
             drawn.forEach(room::take);
             ink.addAll(drawn);
-            Title title = new Title(doc, plan, paper, size, views.get("front").scale, date);
+            Title title = new Title(doc, plan, paper, size, views.get("front").scale, date, revision);
             title.draw(ink);
             double[] block = title.box();
             room.text(block);

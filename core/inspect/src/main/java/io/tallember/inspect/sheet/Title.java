@@ -23,8 +23,10 @@ final class Title {
     private final double[] size;
     private final double scale;
     private final String date;
+    private final String revision;
 
-    Title(PartDocument doc, SheetPlan plan, String paper, double[] size, double scale, String date) {
+    Title(PartDocument doc, SheetPlan plan, String paper, double[] size, double scale, String date, String revision) {
+        this.revision = revision;
         this.doc = doc;
         this.plan = plan;
         this.paper = paper;
@@ -66,7 +68,7 @@ final class Title {
         cell(out, columns[2], rows[1], "Paper", paper, 38);
         cell(out, columns[0], rows[0], "Material", material(), 44);
         cell(out, columns[1], rows[0], "Date", date, 38);
-        cell(out, columns[2], rows[0], "Revision", "", 38);
+        cell(out, columns[2], rows[0], "Revision", revision, 38);
         cell(out, columns[3], rows[3], "Views", plan.firstAngle() ? "first angle" : "third angle", 40);
         symbol(out, columns[3] + 22, rows[1] + 3);
     }
