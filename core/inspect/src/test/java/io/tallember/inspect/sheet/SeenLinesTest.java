@@ -34,17 +34,16 @@ class SeenLinesTest {
     private static final double NEAR = 0.02;
 
     static Stream<String> parts() {
-        return Stream.of(
-                "bearing-block",
-                "mast-yoke",
-                "cable-conduit",
-                "rain-inlet",
-                "terminal-cover",
-                "vane-hub",
-                "sample-flask",
-                "shutter-lever",
-                "sensor-hood",
-                "cup-rotor");
+        return Stream.of("bearing-block", "mast-yoke", "terminal-cover", "vane-hub", "sensor-hood", "cup-rotor");
+    }
+
+    /** Those too whose faces take long to be met by rays exactly. */
+    static Stream<String> judged() {
+        Stream<String> quick = Stream.of("bearing-block", "mast-yoke", "louvre-carrier", "splitter-block", "vane-hub");
+        return Boolean.getBoolean("long")
+                ? Stream.concat(
+                        quick, Stream.of("cable-conduit", "rain-inlet", "sample-flask", "shutter-lever", "cup-rotor"))
+                : quick;
     }
 
     static List<Body> built(String sample) throws IOException {
@@ -60,7 +59,7 @@ class SeenLinesTest {
     }
 
     @ParameterizedTest
-    @MethodSource("parts")
+    @MethodSource("judged")
     void whatIsHiddenHasSomethingBeforeIt(String part) throws IOException {
         List<Body> bodies = built(part);
         Probe probe = SeenLines.probe(bodies);
