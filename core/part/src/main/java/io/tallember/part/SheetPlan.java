@@ -4,6 +4,7 @@ import io.tallember.geometry.Vec2;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * How a part's sheet is laid out where that isn't left to the sheet.
@@ -47,6 +48,7 @@ public record SheetPlan(
     public static final List<String> SIZES = List.of("A4", "A3", "A2", "A1");
 
     private static final int MOST = 500;
+    private static final int MOST_LETTERS = 400;
 
     public SheetPlan {
         moved = Map.copyOf(moved);
@@ -57,6 +59,9 @@ public record SheetPlan(
         }
         if (!(scale >= 0) || scale > 1000 || scale > 0 && scale < 0.001) {
             throw Refusal.of("A sheet's scale is between 1:1000 and 1000:1.");
+        }
+        if (Stream.concat(moved.keySet().stream(), hidden.stream()).anyMatch(n -> n.length() > MOST_LETTERS)) {
+            throw Refusal.of("What is on a sheet has a name of up to " + MOST_LETTERS + " characters.");
         }
         if (moved.size() > MOST || hidden.size() > MOST || notes.size() > MOST) {
             throw Refusal.of("A sheet has at most " + MOST + " changes of a kind.");

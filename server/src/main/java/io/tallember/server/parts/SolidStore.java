@@ -15,6 +15,7 @@ import io.tallember.server.store.Storage;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.MediaType;
@@ -97,7 +98,11 @@ public class SolidStore {
         Arrangement now = a;
         for (int i = 0; i < read.bodies().size(); i++) {
             String named = read.names().get(i).strip();
-            boolean plain = named.length() > MOST_NAME || named.isEmpty() || named.matches("Solid [0-9]+");
+            boolean plain = named.length() > MOST_NAME
+                    || named.isEmpty()
+                    || named.matches("Solid [0-9]+")
+                    || named.chars().anyMatch(Character::isISOControl)
+                    || !StandardCharsets.UTF_16.newEncoder().canEncode(named);
             now = now.looking(
                     i == 0 ? step : step + "." + (i + 1),
                     new Look(plain ? "" : named, "", read.colours().get(i), false));

@@ -24,6 +24,7 @@ import tools.jackson.databind.node.ObjectNode;
 public final class Form {
     public static final int MOST_PLACES = 3_000;
     private static final int MOST_KEPT = 60;
+    private static final int MOST_CHOICES = 20;
     private static final JsonNodeFactory MAKE = JsonNodeFactory.instance;
 
     private final Context context;
@@ -200,6 +201,10 @@ public final class Form {
                 }
             });
             memory.put(place + "/" + left, followed);
+            // it goes along with every request, so only the last choices are kept
+            while (memory.size() > MOST_CHOICES) {
+                memory.remove(memory.keySet().iterator().next());
+            }
         }
     }
 

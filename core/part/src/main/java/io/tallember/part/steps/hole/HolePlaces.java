@@ -325,7 +325,7 @@ final class HolePlaces {
                 b.append(", thread @").append(h.thread().depth()).append("@ deep");
             }
         } else if (!h.use().isBlank()) {
-            b.append(", ").append(h.use());
+            b.append(", ").append(h.use().replace('@', ' '));
         }
         return b.toString();
     }
