@@ -50,6 +50,9 @@ public final class HoleKind extends Kind {
         flatFace(picked, f.context()).ifPresent(face -> {
             HolePlaces.place(f, face, picked.get(0).middle(face, f.context()));
         });
+        if (picked.size() == 1 && f.rows("places").isEmpty()) {
+            HolePlaces.onBent(f, picked.get(0));
+        }
         f.aim("where");
     }
 

@@ -17,6 +17,7 @@ import io.tallember.part.steps.Form;
 import io.tallember.part.steps.Hit;
 import io.tallember.part.steps.Kind;
 import io.tallember.part.steps.PlaneWords;
+import io.tallember.part.steps.Pointed;
 import io.tallember.part.steps.Spots;
 import io.tallember.part.steps.Texts;
 import io.tallember.part.steps.WordList;
@@ -116,6 +117,14 @@ final class HolePlaces {
             f.choose(p + ".spot", "centre");
         }
         return true;
+    }
+
+    /** Takes a face that isn't flat, at where it was clicked or else within it. */
+    static void onBent(Form f, Hit h) {
+        h.face(f.context())
+                .filter(x -> !(x.surface() instanceof Plane))
+                .ifPresent(x ->
+                        near(f, h.faceRef(f.context()).orElseThrow(), h.on(x).orElse(Pointed.of(x))));
     }
 
     /** On a face that isn't flat: at the point of it that is nearest to where it was clicked, put on the grid. */
