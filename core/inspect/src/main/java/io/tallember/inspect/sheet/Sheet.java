@@ -68,11 +68,15 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         return new Layout(doc, state, bodies, plan, date, revision).sheet();
     }
 
-    /** The sizes of all steps that stand, as the part is built. */
+    /** The sizes of all steps that stand, as the part is built; not of those whose bodies are moved or scaled afterwards. */
     static List<DrawnSize> sizes(PartDocument doc, PartState state) {
         List<DrawnSize> out = new ArrayList<>();
         for (Step s : doc.steps()) {
-            if (!s.off() && state.outcome(s.id()).status() == StepOutcome.Status.BUILT) {
+            boolean stands = !s.off() && state.outcome(s.id()).status() == StepOutcome.Status.BUILT;
+            if (stands && Kinds.of(s).displaces(s)) {
+                out.clear();
+            }
+            if (stands) {
                 out.addAll(Kinds.of(s).drawn(s, state.stand()));
             }
         }
@@ -86,6 +90,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         private final SheetPlan plan;
         private final String date;
         private final String revision;
+        private final Landmarks landmarks;
         private final Map<String, View> views = new LinkedHashMap<>();
         private final List<Face> laidOpen = new ArrayList<>();
         private final List<Integer> bodyOf = new ArrayList<>();
@@ -94,6 +99,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
 
         Layout(PartDocument doc, PartState state, List<Body> bodies, SheetPlan plan, String date, String revision) {
             this.revision = revision;
+            this.landmarks = new Landmarks(bodies);
             this.doc = doc;
             this.state = state;
             this.bodies = bodies;
@@ -146,14 +152,21 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                     .filter(v -> !v.name.equals("corner"))
                     .toList();
             holes.tags(ink, room, s);
-            s.place(
-                    sizes,
-                    square.stream().filter(v -> !v.name.equals("section")).toList());
+            s.place(sizes, square(), landmarks);
             for (SheetPlan.Note n : plan.notes()) {
                 ink.add(new Ink.Text(Ink.Layer.TEXT, "note:" + n.id(), n.x(), n.y(), 3, false, n.text()));
             }
             ink.removeIf(i -> plan.hidden().contains(i.of()));
-            return new Sheet(paper, size[0], size[1], views.get("front").scale, List.copyOf(ink), s.notShown());
+            List<String> notShown = new ArrayList<>(s.notShown());
+            doc.steps().stream()
+                    .filter(k -> !k.off() && Kinds.of(k).displaces(k))
+                    .reduce((a, b) -> b)
+                    .ifPresent(
+                            k -> notShown.add(
+                                    0,
+                                    "Sizes of steps above " + k.name()
+                                            + " aren't told: it moves or scales bodies, so they aren't true of them any more."));
+            return new Sheet(paper, size[0], size[1], views.get("front").scale, List.copyOf(ink), notShown);
         }
 
         private void view(String name, Frame frame, List<Body> of, Probe probe, boolean hidden) {
@@ -313,7 +326,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             views.values().forEach(v -> v.draw(drawn));
             drawn.forEach(room::take);
             Sizes s = new Sizes(plan, doc.unit(), room, new ArrayList<>(), views.containsKey("section"));
-            s.place(sizes, square());
+            s.place(sizes, square(), landmarks);
             for (View v : views.values()) {
                 for (String side : List.of(":left", ":right", ":above", ":below")) {
                     rooms.put(v.name + side, s.reach(v.name + side));

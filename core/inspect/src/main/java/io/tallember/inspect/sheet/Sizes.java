@@ -87,13 +87,18 @@ final class Sizes {
         }
     }
 
-    void place(List<DrawnSize> sizes, List<View> views) {
+    void place(List<DrawnSize> sizes, List<View> views, Landmarks landmarks) {
         Map<String, List<Flat>> sides = new TreeMap<>();
         List<DrawnSize.Length> askew = new ArrayList<>();
         List<DrawnSize> others = new ArrayList<>();
         List<String> told = new ArrayList<>();
         for (DrawnSize d : sizes) {
             if (plan.hidden().contains(name(d)) || d instanceof DrawnSize.Hole) {
+                continue;
+            }
+            if (!landmarks.hold(d)) {
+                left.add("A size of " + d.step() + " (" + d.place()
+                        + ") lies at nothing that is left of the part where it was drawn.");
                 continue;
             }
             if (d instanceof DrawnSize.Length l) {

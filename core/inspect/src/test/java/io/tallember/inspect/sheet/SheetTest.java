@@ -80,7 +80,15 @@ class SheetTest {
             }
         }
         List<DrawnSize> sizes = Sheet.sizes(doc, state);
-        assertThat(s.notShown().size()).as(file + " " + s.notShown()).isLessThanOrEqualTo(1 + sizes.size() / 10);
+        // ends of lines that ribs are carried on from lie at nothing of the part
+        List<String> without = s.notShown().stream()
+                .filter(n -> !n.contains("lies at nothing"))
+                .toList();
+        assertThat(without.size()).as(file + " " + without).isLessThanOrEqualTo(1 + sizes.size() / 10);
+        boolean ribs = List.of("sensor-hood.json", "vent-grille.json").contains(file);
+        assertThat(s.notShown().size())
+                .as(file + " " + s.notShown())
+                .isLessThanOrEqualTo(ribs ? sizes.size() / 2 : 1 + sizes.size() / 10);
     }
 
     /** Places of lines in a page, in mm. */
@@ -220,6 +228,46 @@ class SheetTest {
                 .hasMessageContaining("no body yet");
         assertThat(new Arrange.LaySheet(SheetPlan.USUAL).done(laid).arrangement())
                 .isEqualTo(doc.arrangement());
+    }
+
+    /** A size that a later step has made untrue isn't told as if it were. */
+    @Test
+    void sizesThatAreNotTrueAnyMoreAreListedInstead() throws IOException {
+        PartDocument doc = document("bearing-block.json");
+        PartState state = Kinds.rebuild().build(doc);
+        List<Ink> before = Sheet.of(doc, state, SheetPlan.USUAL, "").ink();
+        assertThat(before).anyMatch(i -> i instanceof Ink.Text t && t.text().equals("120"));
+        String face = state.stand().bodies().get(0).body().faces().stream()
+                .filter(f -> f.outward(f.bounds().centre()).x() > 0.99
+                        && f.bounds().max().x() > 59.9)
+                .map(f -> state.stand().bodies().get(0).body().names().of(f))
+                .findFirst()
+                .orElseThrow();
+        PartDocument wider = CommandJson.read(
+                        PartFile.parse(
+                                "{\"do\":\"add-step\",\"step\":{\"kind\":\"faces\",\"id\":\"\",\"name\":\"\",\"faces\":[{\"face\":\""
+                                        + face
+                                        + "\",\"point\":[60,0,7],\"normal\":[1,0,0]}],\"chain\":false,\"remove\":false,\"distance\":5}}"),
+                        doc)
+                .done(doc);
+        PartState moved = Kinds.rebuild().build(wider);
+        assertThat(moved.sound()).as(moved.outcomes().toString()).isTrue();
+        Sheet s = Sheet.of(wider, moved, SheetPlan.USUAL, "");
+        assertThat(s.ink()).noneMatch(i -> i instanceof Ink.Text t && t.text().equals("120"));
+        assertThat(s.ink()).anyMatch(i -> i instanceof Ink.Text t && t.text().equals("(125)"));
+        assertThat(s.notShown()).anyMatch(n -> n.contains("lies at nothing that is left"));
+        PartDocument scaled = CommandJson.read(
+                        PartFile.parse(
+                                "{\"do\":\"add-step\",\"step\":{\"kind\":\"scale\",\"id\":\"\",\"name\":\"\",\"bodies\":[],"
+                                        + "\"times\":2}}"),
+                        doc)
+                .done(doc);
+        PartState twice = Kinds.rebuild().build(scaled);
+        assertThat(twice.sound()).as(twice.outcomes().toString()).isTrue();
+        Sheet large = Sheet.of(scaled, twice, SheetPlan.USUAL, "");
+        assertThat(large.ink())
+                .noneMatch(i -> i instanceof Ink.Text t && t.text().equals("120"));
+        assertThat(large.notShown().get(0)).contains("moves or scales bodies");
     }
 
     private static Vec2 first(Sheet s, String of) {

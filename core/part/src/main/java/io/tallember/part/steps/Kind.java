@@ -80,6 +80,11 @@ public abstract class Kind {
         return List.of();
     }
 
+    /** Whether a step moves or scales bodies, so that sizes of steps before it don't tell where things are any more. */
+    public boolean displaces(Step step) {
+        return false;
+    }
+
     /** The sizes of a step as a drawing tells them, in a part that is finished. */
     public List<DrawnSize> drawn(Step step, Stand finished) {
         return List.of();

@@ -283,5 +283,10 @@ public final class BodiesKinds {
         public Stand build(Step step, Stand before, List<String> notes) {
             return BuildBodies.move((MoveStep) step, before, notes);
         }
+
+        @Override
+        public boolean displaces(Step step) {
+            return !((MoveStep) step).copy();
+        }
     }
 }

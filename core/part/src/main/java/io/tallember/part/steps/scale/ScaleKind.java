@@ -119,6 +119,11 @@ public final class ScaleKind extends Kind {
     }
 
     @Override
+    public boolean displaces(Step step) {
+        return true;
+    }
+
+    @Override
     public Stand build(Step step, Stand before, List<String> notes) {
         ScaleStep s = (ScaleStep) step;
         if (before.bodies().isEmpty()) {
