@@ -9,6 +9,10 @@ import { changeSize } from "./sizes";
 const SCALES = [10, 5, 2, 1, 0.5, 0.2, 0.1, 0.05];
 const scaleText = (s: number) => (s >= 1 ? `${s} : 1` : `1 : ${Math.round(1 / s)}`);
 
+/** How often each sentence stands in a list. */
+const times = (all: string[]) =>
+  all.reduce<Record<string, number>>((by, n) => ({ ...by, [n]: (by[n] ?? 0) + 1 }), {});
+
 /** In the build sheet's place: how the drawing is laid out, and its files. */
 export function DrawingSide() {
   const { sheet, picked } = useDrawing();
@@ -48,10 +52,10 @@ export function DrawingSide() {
           )}
           {sheet.notShown.length > 0 && (
             <>
-              <h4>On no view</h4>
-              {sheet.notShown.map((n) => (
+              <h4>Not on the sheet</h4>
+              {Object.entries(times(sheet.notShown)).map(([n, k]) => (
                 <p key={n} className="note">
-                  {n}
+                  {k > 1 ? `${n} (${k} times)` : n}
                 </p>
               ))}
             </>

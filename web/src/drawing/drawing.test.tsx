@@ -21,7 +21,7 @@ const SHEET: DrawingSheet = {
   height: 297,
   scale: 0.5,
   plan: PLAN,
-  notShown: ["The size 4 of s2 finds no room."],
+  notShown: ["The size 4 of Rib finds no room.", "It lies at nothing.", "It lies at nothing."],
   svg: "<svg/>",
 };
 let sent: unknown[] = [];
@@ -62,6 +62,7 @@ it("knows what a name on the sheet stands for", () => {
   expect(called("view:top")).toBe("the view from above");
   expect(numberOf("size:s12/d3")).toEqual({ step: "s12", place: "d3" });
   expect(numberOf("size:whole/width")).toBeNull();
+  expect(numberOf("hole:s5/s9 s5:h1-wall")).toEqual({ step: "s5", place: "diameter" });
 });
 
 it("lays the sheet out by the choices beside it", () => {
@@ -74,7 +75,8 @@ it("lays the sheet out by the choices beside it", () => {
   expect(plan().firstAngle).toBe(false);
   fireEvent.click(screen.getByText("Show all again"));
   expect(plan().hidden).toEqual([]);
-  expect(screen.getByText("The size 4 of s2 finds no room.")).toBeTruthy();
+  expect(screen.getByText("The size 4 of Rib finds no room.")).toBeTruthy();
+  expect(screen.getByText("It lies at nothing. (2 times)")).toBeTruthy();
 });
 
 it("releases under the next letter, and says why it can't", async () => {

@@ -97,11 +97,13 @@ const VIEWS: Record<string, string> = {
 export function called(name: string): string {
   if (VIEWS[name]) return VIEWS[name];
   if (name.startsWith("note:")) return "a note";
-  return "a size";
+  return name.startsWith("hole:") ? "a hole’s tag" : "a size";
 }
 
-/** The step and its number that a size on the sheet stands for; null for the part's whole sizes and what is no size. */
+/** The step and its number that a size on the sheet stands for, a hole's diameter for its tag; null for what is neither. */
 export function numberOf(name: string): { step: string; place: string } | null {
+  const hole = /^hole:(s\d+)\//.exec(name);
+  if (hole) return { step: hole[1], place: "diameter" };
   const m = /^size:(s\d+)\/(.+)$/.exec(name);
   return m ? { step: m[1], place: m[2] } : null;
 }

@@ -102,10 +102,13 @@ class PartAffairsTest {
         client.disc(id, "12");
         String at = "/api/parts/" + id + "/releases";
         JsonNode refused = client.send("POST", at, "");
-        if (client.status == 422) {
-            assertThat(refused.get("sentence").stringValue()).contains("stops this release");
-            client.command(id, quoted("{'do':'make','way':'machined','pull':[0,0,1],'limits':{},'accepted':{}}"));
-        }
+        assertThat(client.status).isEqualTo(422);
+        assertThat(refused.get("sentence").stringValue()).contains("this release", "accept it with a reason");
+        client.command(id, quoted("{'do':'make','way':'machined','pull':[0,0,1],'limits':{},'accepted':{}}"));
+        client.command(id, quoted("{'do':'move-work-line','to':1}"));
+        client.send("POST", at, "");
+        assertThat(client.status).isEqualTo(422);
+        client.command(id, quoted("{'do':'move-work-line','to':2}"));
         JsonNode first = client.send("POST", at, "");
         assertThat(client.status).as(first.toString()).isEqualTo(200);
         assertThat(first.get(0).get("letter").stringValue()).isEqualTo("A");

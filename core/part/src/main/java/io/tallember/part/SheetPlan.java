@@ -27,6 +27,7 @@ public record SheetPlan(
     /** Words of the designer's own at a place of the sheet, in mm from its lower left corner. */
     public record Note(String id, double x, double y, String text) {
         public Note {
+            Refusal.written(text);
             if (text.isBlank() || text.length() > 300 || !Double.isFinite(x + y)) {
                 throw Refusal.of("A note has 1 to 300 characters, and a place.");
             }
@@ -48,6 +49,7 @@ public record SheetPlan(
     public static final List<String> SIZES = List.of("A4", "A3", "A2", "A1");
 
     private static final int MOST = 500;
+    private static final int FAR = 2000;
     private static final int MOST_LETTERS = 400;
 
     public SheetPlan {
@@ -62,6 +64,9 @@ public record SheetPlan(
         }
         if (Stream.concat(moved.keySet().stream(), hidden.stream()).anyMatch(n -> n.length() > MOST_LETTERS)) {
             throw Refusal.of("What is on a sheet has a name of up to " + MOST_LETTERS + " characters.");
+        }
+        if (moved.values().stream().anyMatch(v -> !(Math.abs(v.x()) <= FAR && Math.abs(v.y()) <= FAR))) {
+            throw Refusal.of("What is on a sheet is moved by up to " + FAR + " mm.");
         }
         if (moved.size() > MOST || hidden.size() > MOST || notes.size() > MOST) {
             throw Refusal.of("A sheet has at most " + MOST + " changes of a kind.");

@@ -154,6 +154,22 @@ class LeaningHolesTest {
                 .isCloseTo(Math.PI * R * R * 8 + overDisc(R, (x, y) -> round(20, Math.hypot(x, y)) - 20), within(1e-6));
     }
 
+    /** The highest place of the face lies between the hole's middle and its rim. */
+    @Test
+    void aHoleStartsAboveAllOfItsFace() {
+        Sheet ball = new Sheet("Ball", Unit.MM);
+        ball.ready(Shape.BALL, Base.TOP, 0, false, Mode.BODY, 8.0);
+        double top = round(4, 1.6);
+        HoleStep h = hole(
+                Mouth.PLAIN, Extent.BLIND, 5, null, Layout.Axis.Base.Z, near(face(ball), 1.6, 0, top));
+        double inside = overDisc(R, (x, y) -> {
+            double half = round(4, Math.min(4, Math.hypot(x + 1.6, y)));
+            return half + Math.min(half, 5 - top);
+        });
+        assertThat(taken(ball, h)).isCloseTo(inside, within(5e-3));
+        assertThat(ball.state().stand().bodies()).hasSize(1);
+    }
+
     private static FaceReference face(Sheet s) {
         var body = s.state().stand().bodies().get(0).body();
         return s.face(body.names().of(body.faces().get(0)));

@@ -216,7 +216,8 @@ class CheckApi {
         }
     }
 
-    private static String sentence(String s, Context c) {
+    /** With names of steps, and lengths in the part's unit. */
+    static String sentence(String s, Context c) {
         return Terms.told(s, c.unit().telling(id -> c.name(id, id)));
     }
 }

@@ -2,6 +2,7 @@ package io.tallember.server.parts;
 
 import io.tallember.exchange.Handover;
 import io.tallember.inspect.findings.Checkup;
+import io.tallember.inspect.findings.Finding;
 import io.tallember.inspect.sheet.Sheet;
 import io.tallember.inspect.sheet.SheetPdf;
 import io.tallember.part.PartDocument;
@@ -77,11 +78,9 @@ class Releases {
     void release(long part, PartDocument whole, PartState state) {
         PartDocument doc = state.document();
         Checkup checkup = Checkup.of(state, doc.arrangement().making());
+        Context c = new Context(doc, doc, () -> state);
         if (checkup.stopped()) {
-            throw Refusal.of(
-                    checkup.complete()
-                            ? "Something found stops this release. Judge shows it: mend it, or accept it with a reason."
-                            : "A step can't be built, so the part isn't whole. Mend it before the part is released.");
+            throw Refusal.of(why(checkup, state, c));
         }
         String letter = next(releases.all(part).stream().map(ReleaseRow::letter).toList());
         String name = doc.name().replaceAll("[^\\p{L}\\p{N} ._-]", "_") + " " + letter;
@@ -89,7 +88,6 @@ class Releases {
         files.put(name + ".step", ascii("model/step", Handover.step(state, Instant.now())));
         files.put(name + ".pdf", new ReleasedFile("application/pdf", drawing(state, letter)));
         files.put(name + ".json", text(PartFile.write(whole)));
-        Context c = new Context(doc, doc, () -> state);
         files.put(name + " findings.json", text(CheckApi.told(checkup, c).toPrettyString()));
         storage.change(() -> {
             versions.add(part, "Revision " + letter, whole);
@@ -99,6 +97,22 @@ class Releases {
             files.forEach((n, f) -> releases.addFile(id, n, f.type(), f.content()));
             return files.size();
         });
+    }
+
+    /** What stops a release, and what would do. */
+    private static String why(Checkup checkup, PartState state, Context c) {
+        if (!state.sound()) {
+            return "A step can't be built, so the part isn't whole. Mend it before the part is released.";
+        }
+        if (!state.toItsEnd()) {
+            return "The work line stands above the last steps, so they would be missing. Move it below them, then release.";
+        }
+        List<Finding> stopping = checkup.findings().stream()
+                .filter(f -> f.stops() && !checkup.accepted(f))
+                .toList();
+        return (stopping.size() == 1 ? "What was found stops this release: " : stopping.size() + " things found stop this release, first: ")
+                + CheckApi.sentence(stopping.get(0).sentence(), c)
+                + " Judge shows it: mend it, or accept it with a reason.";
     }
 
     private static byte[] drawing(PartState state, String letter) {

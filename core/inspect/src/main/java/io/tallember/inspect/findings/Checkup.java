@@ -39,9 +39,12 @@ public record Checkup(Making making, List<Finding> findings, List<Rule> clear, L
             all.addAll(found);
         }
         all.sort(Comparator.comparing(f -> !f.stops()));
-        boolean complete = state.sound();
+        boolean complete = state.sound() && state.toItsEnd();
         List<String> notes = new ArrayList<>();
-        if (!complete) {
+        if (!state.toItsEnd()) {
+            notes.add("The work line stands above the last steps. The part was looked at without those below it.");
+        }
+        if (!state.sound()) {
             long failed = state.outcomes().stream()
                     .filter(o -> o.status() == StepOutcome.Status.FAILED)
                     .count();

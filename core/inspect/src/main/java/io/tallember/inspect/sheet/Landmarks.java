@@ -3,6 +3,7 @@ package io.tallember.inspect.sheet;
 import io.tallember.geometry.Circle;
 import io.tallember.geometry.Cone;
 import io.tallember.geometry.Cylinder;
+import io.tallember.geometry.Frame;
 import io.tallember.geometry.Interval;
 import io.tallember.geometry.Line;
 import io.tallember.geometry.Plane;
@@ -25,6 +26,7 @@ import java.util.TreeSet;
  */
 final class Landmarks {
     private static final double SAME = 5e-3;
+    private static final double ROUND = 1e-6;
     private static final double FACING = 0.95;
     private static final int MOST = 200;
 
@@ -45,7 +47,35 @@ final class Landmarks {
         if (d instanceof DrawnSize.Angle a) {
             return runs(a.first()) && runs(a.second());
         }
-        return true;
+        if (d instanceof DrawnSize.Radius r) {
+            return round(r.centre(), r.axis(), r.value() / (r.diameter() ? 2 : 1));
+        }
+        DrawnSize.Hole h = (DrawnSize.Hole) d;
+        return h.at() != null && round(h.at(), h.axis(), h.diameter() / 2) && (!h.deep() || starts(h.at()));
+    }
+
+    /** Whether a face, carried on over a hole, still passes through where it starts. */
+    private boolean starts(Vec3 p) {
+        return bodies.stream()
+                .flatMap(b -> b.faces().stream())
+                .anyMatch(f -> Math.abs(f.surface().signedDistance(p)) < ROUND);
+    }
+
+    /** Whether there is a round edge or face about an axis with a radius. */
+    private boolean round(Vec3 centre, Vec3 axis, double radius) {
+        return bodies.stream()
+                .anyMatch(b -> b.edges().stream()
+                                .anyMatch(e -> e.curve() instanceof Circle c
+                                        && same(c.frame(), c.radius(), centre, axis, radius))
+                        || b.faces().stream()
+                                .anyMatch(f -> f.surface() instanceof Cylinder c
+                                        && same(c.frame(), c.radius(), centre, axis, radius)));
+    }
+
+    private static boolean same(Frame f, double r, Vec3 centre, Vec3 axis, double radius) {
+        return Math.abs(r - radius) < ROUND
+                && f.z().cross(axis).length() < ROUND
+                && centre.minus(f.origin()).cross(axis).length() < ROUND;
     }
 
     private boolean at(Vec3 u, Vec3 p) {

@@ -30,6 +30,16 @@ final class Lettering {
         return height / CAPITALS;
     }
 
+    /** Whether the font has all letters of a text. */
+    static boolean has(String text) {
+        try {
+            var known = LETTERS.getUnicodeCmapLookup();
+            return text.codePoints().allMatch(c -> known.getGlyphId(c) > 0);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     /** In mm, for capitals of a height in mm. */
     static double width(String text, double height) {
         try {

@@ -1,5 +1,6 @@
 package io.tallember.inspect.sheet;
 
+import io.tallember.geometry.Curve;
 import io.tallember.geometry.Frame;
 import io.tallember.geometry.Patience;
 import io.tallember.geometry.Vec3;
@@ -39,7 +40,7 @@ public final class SeenLines {
     public record Line(double[] x, double[] y, double[] z, boolean hidden, Stretch stroke) {}
 
     /** Which stretch of which edge: the edge's curve may be drawn for it where it has a simple image. */
-    public record Stretch(io.tallember.geometry.Curve curve, double from, double to, boolean closed) {}
+    public record Stretch(Curve curve, double from, double to) {}
 
     private final Frame view;
     private final Probe probe;
@@ -306,7 +307,7 @@ public final class SeenLines {
         if (s.curve() != null) {
             double a = parameter(s, from);
             double b = parameter(s, to);
-            of = new Stretch(s.curve(), a, b, from == 0 && to == s.spans());
+            of = new Stretch(s.curve(), a, b);
         }
         return new Line(
                 at.stream().mapToDouble(Vec3::x).toArray(),

@@ -22,9 +22,11 @@ import io.tallember.solid.Face;
 import io.tallember.solid.mass.MassProperties;
 import io.tallember.solid.sweep.Split;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * A drawing of a part: views that belong together with what is hidden dashed, the part cut open, its sizes where they are true, a
@@ -72,15 +74,18 @@ public record Sheet(String paper, double width, double height, double scale, Lis
     static List<DrawnSize> sizes(PartDocument doc, PartState state) {
         List<DrawnSize> out = new ArrayList<>();
         for (Step s : doc.steps()) {
-            boolean stands = !s.off() && state.outcome(s.id()).status() == StepOutcome.Status.BUILT;
-            if (stands && Kinds.of(s).displaces(s)) {
-                out.clear();
-            }
-            if (stands) {
+            if (stands(s, state)) {
+                if (Kinds.of(s).displaces(s)) {
+                    out.clear();
+                }
                 out.addAll(Kinds.of(s).drawn(s, state.stand()));
             }
         }
         return out;
+    }
+
+    private static boolean stands(Step s, PartState state) {
+        return state.outcome(s.id()).status() == StepOutcome.Status.BUILT;
     }
 
     private static final class Layout {
@@ -96,6 +101,8 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         private final List<Integer> bodyOf = new ArrayList<>();
         private final Map<String, Double> rooms = new LinkedHashMap<>();
         private Frame cut;
+        /** Why the part couldn't be cut open. */
+        private String uncut = "";
 
         Layout(PartDocument doc, PartState state, List<Body> bodies, SheetPlan plan, String date, String revision) {
             this.revision = revision;
@@ -124,49 +131,73 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             }
             List<DrawnSize> sizes = new ArrayList<>(sizes(doc, state));
             overall(sizes);
-            Holes holes = new Holes(sizes, new ArrayList<>(views.values()), doc.unit(), plan);
+            Holes holes = new Holes(sizes, new ArrayList<>(views.values()), doc, plan, landmarks);
             String paper = placed(sizes, holes);
             double[] size = SheetPlan.size(paper);
-            List<Ink> ink = new ArrayList<>();
             Room room = new Room();
-            List<Ink> drawn = new ArrayList<>();
+            List<Ink> ink = new ArrayList<>();
             for (View v : views.values()) {
-                v.draw(drawn);
+                v.draw(ink);
                 if (!v.name.equals("corner")) {
-                    v.axes(drawn);
+                    v.axes(ink);
                 }
             }
             for (int i = 0; i < laidOpen.size(); i++) {
-                Hatch.over(views.get("section"), laidOpen.get(i), bodyOf.get(i), drawn);
+                Hatch.over(views.get("section"), laidOpen.get(i), bodyOf.get(i), ink);
             }
-            cutLine(drawn);
-            drawn.forEach(room::take);
-            ink.addAll(drawn);
-            Title title = new Title(doc, plan, paper, size, views.get("front").scale, date, revision);
+            cutLine(ink);
+            ink.forEach(room::take);
+            String part = doc.name() + (lacking().isEmpty() ? "" : ", as far as it stands");
+            Title title = new Title(part, doc, plan, paper, size, views.get("front").scale, date, revision);
             title.draw(ink);
             double[] block = title.box();
             room.text(block);
             holes.table(ink, room, size, block);
-            Sizes s = new Sizes(plan, doc.unit(), room, ink, views.containsKey("section"));
-            List<View> square = views.values().stream()
-                    .filter(v -> !v.name.equals("corner"))
-                    .toList();
+            Sizes s = new Sizes(plan, doc, room, ink, views.containsKey("section"));
             holes.tags(ink, room, s);
             s.place(sizes, square(), landmarks);
             for (SheetPlan.Note n : plan.notes()) {
                 ink.add(new Ink.Text(Ink.Layer.TEXT, "note:" + n.id(), n.x(), n.y(), 3, false, n.text()));
             }
             ink.removeIf(i -> plan.hidden().contains(i.of()));
-            List<String> notShown = new ArrayList<>(s.notShown());
+            List<String> notShown = new ArrayList<>(lacking());
             doc.steps().stream()
-                    .filter(k -> !k.off() && Kinds.of(k).displaces(k))
+                    .filter(k -> stands(k, state) && Kinds.of(k).displaces(k))
                     .reduce((a, b) -> b)
                     .ifPresent(
                             k -> notShown.add(
-                                    0,
                                     "Sizes of steps above " + k.name()
                                             + " aren't told: it moves or scales bodies, so they aren't true of them any more."));
+            if (!uncut.isEmpty()) {
+                notShown.add("The part isn't shown cut open: " + uncut);
+            }
+            notShown.addAll(holes.notShown());
+            notShown.addAll(s.notShown());
+            unwritable(ink).ifPresent(notShown::add);
             return new Sheet(paper, size[0], size[1], views.get("front").scale, List.copyOf(ink), notShown);
+        }
+
+        /** What of the part isn't there to be drawn, as sentences. */
+        private List<String> lacking() {
+            List<String> out = new ArrayList<>();
+            for (Step k : doc.steps()) {
+                StepOutcome.Status is = state.outcome(k.id()).status();
+                if (is == StepOutcome.Status.FAILED) {
+                    out.add(k.name() + " can't be built, so the drawing shows the part without it.");
+                }
+            }
+            if (!state.toItsEnd()) {
+                out.add("The work line stands above the last steps, so the drawing shows the part without those below it.");
+            }
+            return out;
+        }
+
+        private static Optional<String> unwritable(List<Ink> ink) {
+            return ink.stream()
+                    .filter(i -> i instanceof Ink.Text t && !Lettering.has(t.text()))
+                    .map(i -> "\u201c" + ((Ink.Text) i).text()
+                            + "\u201d has letters that the PDF can't show: it has ? for them. Write it with others.")
+                    .findFirst();
         }
 
         private void view(String name, Frame frame, List<Body> of, Probe probe, boolean hidden) {
@@ -189,6 +220,9 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             if (thin && open > FULL * whole) {
                 // along a rib everything is material: beside it more is seen
                 behind = cutAt(front, bored + (all.max().y() - all.min().y()) / 5);
+                if (laidOpen.isEmpty()) {
+                    behind = cutAt(front, bored);
+                }
             }
             if (!laidOpen.isEmpty()) {
                 view("section", front, behind, SeenLines.probe(behind), false);
@@ -207,8 +241,11 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                     }
                 }
             }
+            // of two alike the one nearer to the middle, then the one in front: not the one whose area is a rounding larger
             return weights.entrySet().stream()
-                    .max(Map.Entry.comparingByValue())
+                    .max(Comparator.comparingLong((Map.Entry<Long, Double> e) -> Math.round(1e3 * e.getValue()))
+                            .thenComparing(e -> -Math.round(1e3 * Math.abs(e.getKey() / 1000.0 - otherwise)))
+                            .thenComparing(e -> -e.getKey()))
                     .map(e -> e.getKey() / 1000.0)
                     .orElse(otherwise);
         }
@@ -239,9 +276,11 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                         }
                     }
                 }
+                uncut = laidOpen.isEmpty() ? "nothing lies open there." : "";
             } catch (GeometryException e) {
                 laidOpen.clear();
                 bodyOf.clear();
+                uncut = e.getMessage();
             }
             return behind;
         }
@@ -305,7 +344,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                     rooms.clear();
                     boolean does = (last || plan.scale() > 0 || calm(scale, paper)) && fits(size, scale, holes);
                     if (does) {
-                        measured(sizes, holes);
+                        measured(sizes);
                         does = fits(size, scale, holes);
                     }
                     if (does) {
@@ -320,12 +359,12 @@ public record Sheet(String paper, double width, double height, double scale, Lis
         }
 
         /** How much room the sizes of each view need on its sides, tried where the views stand by now. */
-        private void measured(List<DrawnSize> sizes, Holes holes) {
+        private void measured(List<DrawnSize> sizes) {
             Room room = new Room();
             List<Ink> drawn = new ArrayList<>();
             views.values().forEach(v -> v.draw(drawn));
             drawn.forEach(room::take);
-            Sizes s = new Sizes(plan, doc.unit(), room, new ArrayList<>(), views.containsKey("section"));
+            Sizes s = new Sizes(plan, doc, room, new ArrayList<>(), views.containsKey("section"));
             s.place(sizes, square(), landmarks);
             for (View v : views.values()) {
                 for (String side : List.of(":left", ":right", ":above", ":below")) {
@@ -403,7 +442,7 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                     && !placedCorner(corner, size, scale, left + w + right + LEAST, topAbove, upper, frontTop - h)) {
                 return false;
             }
-            return holes.fits(size, left + w + right);
+            return holes.fits(size);
         }
 
         /** Puts the corner view beside the view from above, over the title block or left of it. */

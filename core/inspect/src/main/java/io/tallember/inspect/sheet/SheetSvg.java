@@ -107,6 +107,7 @@ public final class SheetSvg {
     }
 
     private static String escaped(String s) {
-        return s.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
+        // control characters can't stand in XML
+        return s.replaceAll("\\p{Cntrl}", " ").replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
     }
 }

@@ -2,7 +2,9 @@ package io.tallember.inspect.sheet;
 
 import io.tallember.geometry.Vec2;
 import io.tallember.geometry.Vec3;
+import io.tallember.part.PartDocument;
 import io.tallember.part.SheetPlan;
+import io.tallember.part.Step;
 import io.tallember.part.Unit;
 import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Texts;
@@ -32,9 +34,12 @@ final class Sizes {
     private static final int WAYS = 24;
     private static final int MOST_ROWS = 12;
     private static final double LEVEL = 1e-7;
+    /** How finely lines of the part are told apart, per mm. */
+    private static final double LINES = 1e4;
+
 
     private final SheetPlan plan;
-    private final Unit unit;
+    private final PartDocument doc;
     private final Room room;
     private final List<Ink> out;
     private final List<String> left = new ArrayList<>();
@@ -44,10 +49,10 @@ final class Sizes {
     private final boolean cut;
 
     /** @param cut whether the view from above has marks beside it where the part is cut */
-    Sizes(SheetPlan plan, Unit unit, Room room, List<Ink> out, boolean cut) {
+    Sizes(SheetPlan plan, PartDocument doc, Room room, List<Ink> out, boolean cut) {
         this.cut = cut;
         this.plan = plan;
-        this.unit = unit;
+        this.doc = doc;
         this.room = room;
         this.out = out;
     }
@@ -71,8 +76,26 @@ final class Sizes {
         return "size:" + d.step() + "/" + d.place();
     }
 
-    String length(double mm) {
-        return Texts.shortest(unit == Unit.IN ? mm / 25.4 : unit == Unit.CM ? mm / 10 : mm, unit == Unit.IN ? 4 : 3);
+    private String length(double mm) {
+        return length(mm, doc.unit());
+    }
+
+    /** A length as drawings tell it: to a thousandth of a millimetre, or four digits behind the point of another unit. */
+    static String length(double mm, Unit unit) {
+        return Texts.shortest(mm / unit.millimetres(), unit == Unit.MM ? 3 : 4);
+    }
+
+    /** A size in a sentence. */
+    private String said(DrawnSize d) {
+        String of = " of " + doc.find(d.step()).map(Step::name).orElse("the whole part");
+        if (d instanceof DrawnSize.Angle a) {
+            return "The angle " + Texts.degrees(a.value()) + "\u00b0" + of;
+        }
+        return "The size " + (d instanceof DrawnSize.Radius r ? text(r) : length(((DrawnSize.Length) d).value())) + of;
+    }
+
+    private String text(DrawnSize.Radius r) {
+        return (r.diameter() ? "\u00d8" : "R") + length(r.value());
     }
 
     /** In brackets where it only follows from others. */
@@ -97,8 +120,10 @@ final class Sizes {
                 continue;
             }
             if (!landmarks.hold(d)) {
-                left.add("A size of " + d.step() + " (" + d.place()
-                        + ") lies at nothing that is left of the part where it was drawn.");
+                left.add(said(d)
+                        + (d instanceof DrawnSize.Radius
+                                ? " belongs to nothing that is left of the part as a round."
+                                : " lies at nothing that is left of the part where it was drawn."));
                 continue;
             }
             if (d instanceof DrawnSize.Length l) {
@@ -145,7 +170,7 @@ final class Sizes {
                 .min(Comparator.comparingInt(v -> l.plane() != null && v.shows(l.plane()) ? 0 : 1))
                 .orElse(null);
         if (view == null) {
-            left.add("The size " + length(l.value()) + " of " + l.step() + " is true in none of the views.");
+            left.add(said(l) + " is true in none of the views.");
             return;
         }
         boolean across = Math.abs(Math.abs(u.dot(view.frame.x())) - 1) < LEVEL;
@@ -159,8 +184,10 @@ final class Sizes {
         double from = across ? p.x() : p.y();
         double to = across ? q.x() : q.y();
         // two sizes between the same lines are one
-        String key =
-                view.name + across + Math.round(20 * Math.min(from, to)) + " " + Math.round(20 * Math.max(from, to));
+        double first = l.from().dot(across ? view.frame.x() : view.frame.y());
+        double second = l.to().dot(across ? view.frame.x() : view.frame.y());
+        String key = view.name + across + Math.round(LINES * Math.min(first, second)) + " "
+                + Math.round(LINES * Math.max(first, second));
         if (told.contains(key)) {
             return;
         }
@@ -344,7 +371,7 @@ final class Sizes {
                 }
             }
         }
-        left.add("The size " + text + " of " + l.step() + " finds no room.");
+        left.add(said(l) + " finds no room.");
     }
 
     private static String kind(DrawnSize.Radius r) {
@@ -357,17 +384,12 @@ final class Sizes {
             return;
         }
         View v = views.stream().filter(k -> k.shows(r.axis())).findFirst().orElse(null);
-        String text = (r.diameter() ? "\u00d8" : "R") + length(r.value());
         if (v == null) {
-            left.add("The size " + text + " of " + r.step() + " is true in none of the views.");
+            left.add(said(r) + " is true in none of the views.");
             return;
         }
+        String text = text(r);
         double real = r.value() / (r.diameter() ? 2 : 1);
-        if (!v.has(r.centre(), r.axis(), real)) {
-            left.add("The size " + text + " of " + r.step()
-                    + " belongs to nothing that is left of the part as a round.");
-            return;
-        }
         Vec3 c = v.on(r.centre());
         double radius = v.scale * real;
         String key = v.name + text + Math.round(10 * c.x()) + " " + Math.round(10 * c.y());
@@ -379,15 +401,16 @@ final class Sizes {
         Vec3 a = v.on(r.at());
         double first = Math.atan2(a.y() - c.y(), a.x() - c.x());
         boolean whole = r.diameter();
-        leader(name(r), c, radius, first, whole ? Math.PI : 0.3, many > 1 ? many + " \u00d7 " + text : text);
+        leader(name(r), c, radius, first, whole ? Math.PI : 0.3, many > 1 ? many + " \u00d7 " + text : text, said(r));
     }
 
     /**
      * A line from a round outward to its text.
      *
      * @param spread by how much the line may turn from {@code first} either way
+     * @param said what begins the sentence where there is no room
      */
-    void leader(String of, Vec3 c, double radius, double first, double spread, String text) {
+    void leader(String of, Vec3 c, double radius, double first, double spread, String text, String said) {
         double w = Lettering.width(text, HEIGHT);
         Vec2 by = plan.by(of);
         for (int pass = 0; pass < 2; pass++) {
@@ -417,7 +440,7 @@ final class Sizes {
                 }
             }
         }
-        left.add("The size " + text + " finds no room.");
+        left.add(said + " finds no room.");
     }
 
     private void angle(DrawnSize.Angle a, List<View> views) {
@@ -427,7 +450,7 @@ final class Sizes {
                 .orElse(null);
         String text = Texts.degrees(a.value()) + "\u00b0";
         if (v == null) {
-            left.add("The angle " + text + " of " + a.step() + " is true in none of the views.");
+            left.add(said(a) + " is true in none of the views.");
             return;
         }
         Vec3 c = v.on(a.corner());
@@ -469,6 +492,6 @@ final class Sizes {
                 return;
             }
         }
-        left.add("The angle " + text + " of " + a.step() + " finds no room.");
+        left.add(said(a) + " finds no room.");
     }
 }

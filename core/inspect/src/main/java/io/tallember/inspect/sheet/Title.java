@@ -3,10 +3,8 @@ package io.tallember.inspect.sheet;
 import io.tallember.part.Look;
 import io.tallember.part.PartDocument;
 import io.tallember.part.SheetPlan;
-import io.tallember.part.Unit;
 import io.tallember.part.steps.Texts;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
 
 /** The frame of a sheet, and the block that tells what is drawn on it and how. */
@@ -17,6 +15,7 @@ final class Title {
     private static final double LARGE = 2.8;
     private static final String OF = "title";
 
+    private final String part;
     private final PartDocument doc;
     private final SheetPlan plan;
     private final String paper;
@@ -25,7 +24,17 @@ final class Title {
     private final String date;
     private final String revision;
 
-    Title(PartDocument doc, SheetPlan plan, String paper, double[] size, double scale, String date, String revision) {
+    /** @param part what the part is called */
+    Title(
+            String part,
+            PartDocument doc,
+            SheetPlan plan,
+            String paper,
+            double[] size,
+            double scale,
+            String date,
+            String revision) {
+        this.part = part;
         this.revision = revision;
         this.doc = doc;
         this.plan = plan;
@@ -59,9 +68,9 @@ final class Title {
         for (int i = 1; i < 4; i++) {
             line(out, Ink.Layer.SIZE, columns[i], rows[0], columns[i], i == 3 ? rows[4] : rows[3]);
         }
-        cell(out, columns[0], rows[3], "Part", doc.name(), 74);
+        cell(out, columns[0], rows[3], "Part", part, 74);
         cell(out, columns[0], rows[2], "Made by", made(), 44);
-        cell(out, columns[1], rows[2], "Unit", unit(), 38);
+        cell(out, columns[1], rows[2], "Unit", doc.unit().word(), 38);
         cell(out, columns[2], rows[2], "Scale", told(scale), 38);
         cell(out, columns[0], rows[1], "Sizes without a tolerance", "ISO 2768 - m", 44);
         cell(out, columns[1], rows[1], "Form and place", "ISO 2768 - K", 38);
@@ -91,10 +100,6 @@ final class Title {
                 .distinct()
                 .sorted()
                 .collect(Collectors.joining(", "));
-    }
-
-    private String unit() {
-        return doc.unit() == Unit.MM ? "mm" : doc.unit().word().toLowerCase(Locale.ROOT);
     }
 
     private static void cell(List<Ink> out, double x, double y, String label, String text, double room) {

@@ -199,27 +199,6 @@ final class View {
         return true;
     }
 
-    /** Whether the bodies have a round about an axis with a radius: an edge or a face. */
-    boolean has(Vec3 centre, Vec3 axis, double radius) {
-        for (Body b : bodies) {
-            boolean edge = b.edges().stream()
-                    .anyMatch(e -> e.curve() instanceof Circle c && same(c.frame(), c.radius(), centre, axis, radius));
-            boolean face = b.faces().stream()
-                    .anyMatch(f ->
-                            f.surface() instanceof Cylinder c && same(c.frame(), c.radius(), centre, axis, radius));
-            if (edge || face) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    private static boolean same(Frame f, double r, Vec3 centre, Vec3 axis, double radius) {
-        return Math.abs(r - radius) < 1e-6
-                && f.z().cross(axis).length() < 1e-6
-                && centre.minus(f.origin()).cross(axis).length() < 1e-6;
-    }
-
     /** Whether something square to a direction is seen in its true shape. */
     boolean shows(Vec3 normal) {
         return Math.abs(normal.dot(frame.z())) > SQUARE;

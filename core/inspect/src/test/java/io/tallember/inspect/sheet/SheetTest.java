@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import io.tallember.geometry.Plane;
 import io.tallember.geometry.Vec2;
+import io.tallember.geometry.Vec3;
 import io.tallember.part.PartDocument;
 import io.tallember.part.SheetPlan;
 import io.tallember.part.Unit;
@@ -15,6 +17,7 @@ import io.tallember.part.rebuild.PartState;
 import io.tallember.part.steps.DrawnSize;
 import io.tallember.part.steps.Kinds;
 import io.tallember.part.values.Variants;
+import io.tallember.solid.Body;
 import java.awt.geom.Point2D;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -268,6 +271,100 @@ class SheetTest {
         assertThat(large.ink())
                 .noneMatch(i -> i instanceof Ink.Text t && t.text().equals("120"));
         assertThat(large.notShown().get(0)).contains("moves or scales bodies");
+    }
+
+    private static PartDocument with(PartDocument doc, String step) {
+        return CommandJson.read(PartFile.parse("{\"do\":\"add-step\",\"step\":" + step.replace('\'', '"') + "}"), doc)
+                .done(doc);
+    }
+
+    /** A reference to the flat face of the only body that looks a way, as JSON. */
+    private static String face(PartDocument doc, Vec3 way) {
+        Body b = Kinds.rebuild().build(doc).solids().get(0);
+        return b.faces().stream()
+                .filter(f -> f.surface() instanceof Plane
+                        && f.outward(f.bounds().centre()).dot(way) > 0.99)
+                .map(f -> {
+                    Vec3 c = f.bounds().centre();
+                    return "{'face':'" + b.names().of(f) + "','point':[" + c.x() + "," + c.y() + "," + c.z()
+                            + "],'normal':[" + way.x() + "," + way.y() + "," + way.z() + "]}";
+                })
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static Sheet sheet(PartDocument doc) {
+        PartState state = Kinds.rebuild().build(doc);
+        assertThat(state.sound()).as(state.outcomes().toString()).isTrue();
+        return Sheet.of(doc, state, SheetPlan.USUAL, "");
+    }
+
+    private static List<String> words(Sheet s) {
+        return s.ink().stream()
+                .filter(Ink.Text.class::isInstance)
+                .map(i -> ((Ink.Text) i).text())
+                .toList();
+    }
+
+    private static String hole(String places, int across, int deep) {
+        return "{'kind':'hole','id':'','name':'','mouth':'plain','diameter':" + across + ",'extent':'blind','depth':"
+                + deep + ",'pointed':false,'head':10,'headDepth':2,'sink':1.5,'places':[" + places + "]}";
+    }
+
+    private static PartDocument drilled() {
+        PartDocument box = with(
+                PartDocument.empty("Block", Unit.MM),
+                "{'kind':'ready','id':'','name':'','shape':'box','plane':'top','at':[0,0],'width':60,'depth':40,'height':20,"
+                        + "'flipped':false,'mode':'body'}");
+        String top = face(box, Vec3.Z);
+        PartDocument two = with(
+                box, hole("{'on':" + top + ",'at':[10,5]},{'on':" + top + ",'at':[-12,5]}", 6, 12));
+        // two from both ends on one axis
+        return with(
+                two,
+                hole(
+                        "{'on':" + face(two, Vec3.X) + ",'at':[0,0],'spot':{'centre':true}},{'on':"
+                                + face(two, Vec3.X.negated()) + ",'at':[0,0],'spot':{'centre':true}}",
+                        5,
+                        10));
+    }
+
+    /** Every hole has its row and its tag; what its row would say must still be so. */
+    @Test
+    void holesAreToldAsLongAsTheyAreSo() {
+        PartDocument doc = drilled();
+        Sheet s = sheet(doc);
+        assertThat(words(s))
+                .contains("A1", "A2", "B1", "B2", "2 \u00d7 \u00d86, 12 deep", "2 \u00d7 \u00d85, 10 deep", "40", "25", "18");
+        assertThat(s.notShown()).noneMatch(n -> n.contains("hole"));
+        // milled down by 5, the upright holes are 7 deep
+        PartDocument lower = with(
+                doc,
+                "{'kind':'faces','id':'','name':'','faces':[" + face(doc, Vec3.Z)
+                        + "],'chain':false,'remove':false,'distance':-5}");
+        Sheet low = sheet(lower);
+        assertThat(words(low)).noneMatch(w -> w.contains("12 deep")).anyMatch(w -> w.contains("10 deep"));
+        assertThat(low.notShown()).anyMatch(n -> n.startsWith("2 holes of") && n.contains("depth counts"));
+    }
+
+    /** A drawing of a part that isn't whole says so, on the paper and beside it. */
+    @Test
+    void aPartThatIsNotWholeIsNotDrawnAsIfItWere() {
+        PartDocument doc = drilled();
+        assertThat(words(sheet(doc))).contains("Block");
+        PartDocument above = CommandJson.read(PartFile.parse("{\"do\":\"move-work-line\",\"to\":2}"), doc).done(doc);
+        Sheet s = sheet(above);
+        assertThat(words(s)).contains("Block, as far as it stands").doesNotContain("B1");
+        assertThat(s.notShown().get(0)).contains("work line");
+        PartDocument broken = with(
+                doc,
+                "{'kind':'faces','id':'','name':'','faces':[" + face(doc, Vec3.Z)
+                        + "],'chain':false,'remove':false,'distance':-50}");
+        PartState state = Kinds.rebuild().build(broken);
+        assertThat(state.sound()).isFalse();
+        Sheet b = Sheet.of(broken, state, SheetPlan.USUAL, "");
+        assertThat(words(b)).contains("Block, as far as it stands");
+        assertThat(b.notShown().get(0)).contains("can't be built");
     }
 
     private static Vec2 first(Sheet s, String of) {

@@ -14,6 +14,11 @@ public record PartState(PartDocument document, Stand stand, List<StepOutcome> ou
         return outcomes.stream().filter(o -> o.id().equals(step)).findFirst().orElseThrow();
     }
 
+    /** Whether all steps are there, none below the work line. */
+    public boolean toItsEnd() {
+        return outcomes.stream().noneMatch(o -> o.status() == StepOutcome.Status.BELOW);
+    }
+
     public boolean sound() {
         return outcomes.stream().noneMatch(o -> o.status() == StepOutcome.Status.FAILED);
     }

@@ -35,8 +35,11 @@ public sealed interface DrawnSize {
      * One hole.
      *
      * @param place its own name in the step
-     * @param kind what all holes of this kind share, as a hole table tells it
+     * @param at where it starts, on its axis; null when none of its wall is left round
      * @param axis out of the material, of length one
+     * @param kind what all holes of this kind share, as a hole table tells it
+     * @param deep whether that tells depths, which count from where it starts
      */
-    record Hole(String step, String place, Vec3 at, Vec3 axis, double diameter, String kind) implements DrawnSize {}
+    record Hole(String step, String place, Vec3 at, Vec3 axis, double diameter, String kind, boolean deep)
+            implements DrawnSize {}
 }

@@ -34,6 +34,8 @@ import tools.jackson.databind.JsonNode;
 
 /** The places of a hole's sentence: how clicks make them, and where they are as the part stands. */
 final class HolePlaces {
+    private static final double SAME = 1e-6;
+
     private HolePlaces() {}
 
     static String place(Form f, JsonNode on, Vec2 at) {
@@ -266,38 +268,50 @@ final class HolePlaces {
         return Math.abs(f.number(place, Measure.LENGTH, -1) - line[0].distance(line[1])) < 1e-3;
     }
 
-    /** The holes that are there, those of repeats too, by the walls that they left. */
+    /** The holes that are there, those of repeats too, by the walls that they left; and places whose walls are gone. */
     static List<DrawnSize> drawn(HoleStep step, Stand finished) {
-        List<DrawnSize> out = new ArrayList<>();
+        List<DrawnSize.Hole> out = new ArrayList<>();
+        boolean deep = step.extent() == HoleStep.Extent.BLIND
+                || step.mouth() != HoleStep.Mouth.PLAIN
+                || step.thread() != null && step.thread().depth() > 0;
         for (PartBody b : finished.bodies()) {
             for (Face f : b.body().faces()) {
-                for (Origin o : f.origins()) {
-                    boolean own = o.step().equals(step.id());
-                    boolean again = o.source().startsWith(step.id() + ":");
-                    if ((own || again) && o.source().contains("-wall") && f.surface() instanceof Cylinder c) {
-                        Vec3 mouth = c.frame().origin();
-                        String name = own ? o.source().replace("-wall", "") : o.step() + " " + o.source();
-                        boolean known = out.stream()
-                                .anyMatch(d -> ((DrawnSize.Hole) d)
-                                                        .at()
-                                                        .minus(mouth)
-                                                        .cross(c.frame().z())
-                                                        .length()
-                                                < 1e-6
-                                        && ((DrawnSize.Hole) d)
-                                                        .axis()
-                                                        .cross(c.frame().z())
-                                                        .length()
-                                                < 1e-6);
-                        if (!known) {
-                            out.add(new DrawnSize.Hole(
-                                    step.id(), name, mouth, c.frame().z(), step.diameter(), told(step)));
-                        }
-                    }
+                String name = f.surface() instanceof Cylinder
+                        ? f.origins().stream()
+                                .flatMap(o -> wall(o, step).stream())
+                                .findFirst()
+                                .orElse(null)
+                        : null;
+                if (name == null) {
+                    continue;
+                }
+                Frame c = f.surface().frame();
+                // pieces of one wall are one hole; two holes may have one axis
+                boolean known = out.stream()
+                        .anyMatch(h -> h.place().equals(name)
+                                && h.at().minus(c.origin()).cross(c.z()).length() < SAME
+                                && h.axis().cross(c.z()).length() < SAME);
+                if (!known) {
+                    out.add(new DrawnSize.Hole(
+                            step.id(), name, c.origin(), c.z(), step.diameter(), told(step), deep));
                 }
             }
         }
-        return out;
+        for (HoleStep.Place p : step.places()) {
+            if (out.stream().noneMatch(h -> h.place().equals(p.id()))) {
+                out.add(new DrawnSize.Hole(step.id(), p.id(), null, null, step.diameter(), told(step), deep));
+            }
+        }
+        return List.copyOf(out);
+    }
+
+    /** What the hole is called whose wall has an origin: by its place, and a repeated one by its repeat too. */
+    private static Optional<String> wall(Origin o, HoleStep step) {
+        boolean own = o.step().equals(step.id());
+        boolean any = own || o.source().startsWith(step.id() + ":");
+        return any && o.source().contains("-wall")
+                ? Optional.of(own ? o.source().replace("-wall", "") : o.step() + " " + o.source())
+                : Optional.empty();
     }
 
     /** What a hole table says of a step's holes; lengths as {@code @mm} with the number, for the unit to come. */

@@ -41,6 +41,7 @@ final class HoleStarts {
     private static final double SQUARE = 1e-9;
 
     private static final int ROUND = 32;
+    private static final int RINGS = 4;
     /** What a hole starts above the highest place of its face, as a part of its radius: so far that nothing just touches. */
     private static final double CLEAR = 0.05;
 
@@ -129,22 +130,48 @@ final class HoleStarts {
         return best;
     }
 
-    /** How far above the place the face rises within a radius round the hole's axis. */
+    /**
+     * How far above the place the face rises within a radius round the hole's axis: looked for on rings, then from the highest place
+     * on by steps that get shorter.
+     */
     private static double rise(Surface s, Frame f, double radius) {
         double most = 0;
-        for (int i = 0; i < ROUND; i++) {
-            double a = 2 * Math.PI * i / ROUND;
-            Line beside = new Line(f.point(radius * Math.cos(a), radius * Math.sin(a), 0), f.z());
-            // where the face falls away the line may miss it, or meet its other side
-            most = Math.max(
-                    most,
-                    CurveSurface.meet(beside, new Interval(-6 * radius, 6 * radius), s, TOL).stream()
-                            .mapToDouble(Meeting::t)
-                            .filter(t -> s.normalAt(beside.point(t)).dot(s.normalAt(f.origin())) > 0)
-                            .max()
-                            .orElse(0));
+        Vec2 at = new Vec2(0, 0);
+        for (int ring = 1; ring <= RINGS; ring++) {
+            int spokes = ROUND * ring / RINGS;
+            for (int i = 0; i < spokes; i++) {
+                double a = 2 * Math.PI * i / spokes;
+                double r = radius * ring / RINGS;
+                Vec2 p = new Vec2(r * Math.cos(a), r * Math.sin(a));
+                double h = height(s, f, p, radius);
+                if (h > most) {
+                    most = h;
+                    at = p;
+                }
+            }
+        }
+        for (double by = radius / (2 * RINGS); by > CLEAR / 10 * radius; by /= 2) {
+            Vec2 from = at;
+            for (double[] d : new double[][] {{by, 0}, {-by, 0}, {0, by}, {0, -by}}) {
+                Vec2 p = new Vec2(from.x() + d[0], from.y() + d[1]);
+                double h = p.length() > radius ? 0 : height(s, f, p, radius);
+                if (h > most) {
+                    most = h;
+                    at = p;
+                }
+            }
         }
         return most;
+    }
+
+    /** How high over the place the face is beside it; zero where it falls away so far that a line along the hole misses it. */
+    private static double height(Surface s, Frame f, Vec2 p, double radius) {
+        Line beside = new Line(f.point(p.x(), p.y(), 0), f.z());
+        return CurveSurface.meet(beside, new Interval(-6 * radius, 6 * radius), s, TOL).stream()
+                .mapToDouble(Meeting::t)
+                .filter(t -> s.normalAt(beside.point(t)).dot(s.normalAt(f.origin())) > 0)
+                .max()
+                .orElse(0);
     }
 
     /** Where a place is in space. */
