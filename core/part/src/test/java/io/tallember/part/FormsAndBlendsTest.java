@@ -14,7 +14,6 @@ import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.part.steps.extrude.ExtrudeStep.Extent;
 import io.tallember.part.steps.extrude.ExtrudeStep.Reach;
 import io.tallember.part.steps.revolve.RevolveStep;
-import io.tallember.part.steps.walls.ShellStep;
 import io.tallember.sketch.Sketch;
 import io.tallember.solid.Body;
 import io.tallember.solid.Edge;
@@ -198,7 +197,7 @@ class FormsAndBlendsTest {
         Sheet t = new Sheet("Tray", Unit.MM);
         t.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
         t.with(new Command.AddStep(
-                new ShellStep("", "", false, List.of(t.face("s2.end(r3)")), false, false, 2, 0, List.of())));
+                Plain.shell("", "", false, List.of(t.face("s2.end(r3)")), false, false, 2, 0, List.of())));
         t.cut("Notch", Base.FRONT, new Pen().rectangle(15, 12, 10, 12), 31, true);
         t.with(new Command.MoveStep("s5", 2)).with(new Command.MoveStep("s6", 3));
         assertThat(t.failure()).isEmpty();

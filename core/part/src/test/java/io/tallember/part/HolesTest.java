@@ -26,7 +26,7 @@ class HolesTest {
             HoleStep.Mouth mouth, boolean through, boolean pointed, SketchPlane.OnFace top, Vec2... at) {
         List<HoleStep.Place> places =
                 Stream.of(at).map(v -> new HoleStep.Place("", top.face(), v)).toList();
-        return new HoleStep(
+        return Plain.hole(
                 "",
                 "",
                 false,
@@ -123,7 +123,7 @@ class HolesTest {
     }
 
     private static HoleStep follow(HoleStep like, HoleStep.Extent extent, FaceReference target, HoleStep.Place... at) {
-        return new HoleStep(
+        return Plain.hole(
                 "",
                 "",
                 false,

@@ -160,8 +160,7 @@ class LeaningHolesTest {
         Sheet ball = new Sheet("Ball", Unit.MM);
         ball.ready(Shape.BALL, Base.TOP, 0, false, Mode.BODY, 8.0);
         double top = round(4, 1.6);
-        HoleStep h = hole(
-                Mouth.PLAIN, Extent.BLIND, 5, null, Layout.Axis.Base.Z, near(face(ball), 1.6, 0, top));
+        HoleStep h = hole(Mouth.PLAIN, Extent.BLIND, 5, null, Layout.Axis.Base.Z, near(face(ball), 1.6, 0, top));
         double inside = overDisc(R, (x, y) -> {
             double half = round(4, Math.min(4, Math.hypot(x + 1.6, y)));
             return half + Math.min(half, 5 - top);

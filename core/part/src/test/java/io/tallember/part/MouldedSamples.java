@@ -10,8 +10,6 @@ import io.tallember.part.steps.blend.BlendStep;
 import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.part.steps.moulded.MouldedStep;
 import io.tallember.part.steps.repeat.RepeatStep;
-import io.tallember.part.steps.rib.RibStep;
-import io.tallember.part.steps.walls.DraftStep;
 import io.tallember.part.steps.walls.ShellStep;
 import io.tallember.sketch.Constraint.Kind;
 import io.tallember.sketch.Sketch;
@@ -78,7 +76,7 @@ final class MouldedSamples {
                 f -> f.surface() instanceof io.tallember.geometry.Plane
                         && Math.abs(f.outward(f.bounds().centre()).z()) < 0.1);
         s.with(new Command.AddStep(
-                new DraftStep("", name, false, sides, false, Base.TOP, false, false, Math.toRadians(degrees))));
+                Plain.draft("", name, false, sides, false, Base.TOP, false, false, Math.toRadians(degrees))));
     }
 
     private static List<RegionReference> all(Sketch drawn) {
@@ -107,14 +105,14 @@ final class MouldedSamples {
         s.block("Bulk", Base.TOP, new Pen().rectangle(-43, -27, 86, 54), 32, false, Mode.BODY);
         round(s, "Corners", 10, MouldedSamples::upright);
         draft(s, "Draft", 1.5);
-        shell(s, "Walls", new ShellStep.Group(3, faces(s, toward(Vec3.Z))));
+        shell(s, "Walls", Plain.group(3, faces(s, toward(Vec3.Z))));
         round(s, "Crown", 4, e -> Math.abs(e.middle().z() - 32) < 1e-6);
         Sketch grid = lines(-20, -10, -20, 10, 20, -10, 20, 10, -30, 0, 30, 0)
                 .circle(0, 11, 6)
                 .circle(0, -11, 6)
                 .sketch();
         String under = s.sketch("Ribs from below", Base.TOP, grid);
-        s.with(new Command.AddStep(new RibStep(
+        s.with(new Command.AddStep(Plain.rib(
                 "",
                 "Ribs",
                 false,
@@ -151,21 +149,21 @@ final class MouldedSamples {
         shell(
                 s,
                 "Walls",
-                new ShellStep.Group(3, faces(s, toward(Vec3.Z))),
-                new ShellStep.Group(2.5, faces(s, toward(Vec3.Y.negated()))),
-                new ShellStep.Group(1.5, faces(s, toward(Vec3.Y))));
+                Plain.group(3, faces(s, toward(Vec3.Z))),
+                Plain.group(2.5, faces(s, toward(Vec3.Y.negated()))),
+                Plain.group(1.5, faces(s, toward(Vec3.Y))));
         s.block("Cable box", s.on("s2.side(c2)"), new Pen().rectangle(-14, 0, 28, 12), 24, false, Mode.ADD);
         shell(
                 s,
                 "Cable box walls",
-                new ShellStep.Group(3, faces(s, toward(Vec3.Z))),
-                new ShellStep.Group(
+                Plain.group(3, faces(s, toward(Vec3.Z))),
+                Plain.group(
                         2.5,
                         faces(
                                 s,
                                 f -> toward(Vec3.Y.negated()).test(f)
                                         && f.bounds().centre().x() < 30)),
-                new ShellStep.Group(
+                Plain.group(
                         1.5,
                         faces(
                                 s,
@@ -193,7 +191,7 @@ final class MouldedSamples {
     }
 
     private static void shell(Sheet s, String name, ShellStep.Group... groups) {
-        s.with(new Command.AddStep(new ShellStep(
+        s.with(new Command.AddStep(Plain.shell(
                 "",
                 name,
                 false,
@@ -220,7 +218,7 @@ final class MouldedSamples {
         cup.place(m, 54, 0).hold(Kind.VERTICAL, axis).hold(Kind.HORIZONTAL, rim);
         cup.size(Kind.DISTANCE, 18, axis);
         s.turn("Cup", Base.TOP, cup, axis, Mode.BODY);
-        s.with(new Command.AddStep(new ShellStep(
+        s.with(new Command.AddStep(Plain.shell(
                 "", "Cup wall", false, faces(s, toward(Vec3.Y.negated())), false, false, 1.6, 0, List.of())));
         Sketch arm = new Pen().circle(6, 0, 6).sketch();
         String outline = s.sketch("Arm outline", Base.SIDE, arm);

@@ -16,7 +16,6 @@ import io.tallember.part.file.PartFile;
 import io.tallember.part.steps.Kinds;
 import io.tallember.part.steps.moulded.MouldedStep;
 import io.tallember.part.steps.moulded.MouldedStep.Feature;
-import io.tallember.part.steps.walls.ShellStep;
 import io.tallember.solid.Body;
 import io.tallember.solid.Coedge;
 import io.tallember.solid.Face;
@@ -212,7 +211,7 @@ class MouldedStepTest {
         Sheet s = new Sheet("Box", Unit.MM);
         s.block("Box", Base.TOP, new Pen().rectangle(0, 0, 80, 60), 30, false, Mode.BODY);
         FaceReference lid = s.facing(n -> n.z() > 0.9);
-        s.with(new Command.AddStep(new ShellStep("", "", false, List.of(lid), false, false, 4, 0, List.of())));
+        s.with(new Command.AddStep(Plain.shell("", "", false, List.of(lid), false, false, 4, 0, List.of())));
         double was = s.volume();
         add(s, Feature.RIM, top(s), List.of(), 0, 0, 0, false, false, 3.0, 1.5, 0.1);
         double ring = 75 * 55 - 72 * 52;
@@ -221,7 +220,7 @@ class MouldedStepTest {
         Sheet c = new Sheet("Lid", Unit.MM);
         c.block("Lid", Base.TOP, new Pen().rectangle(0, 0, 80, 60), 30, false, Mode.BODY);
         c.with(new Command.AddStep(
-                new ShellStep("", "", false, List.of(c.facing(n -> n.z() > 0.9)), false, false, 4, 0, List.of())));
+                Plain.shell("", "", false, List.of(c.facing(n -> n.z() > 0.9)), false, false, 4, 0, List.of())));
         double full = c.volume();
         add(c, Feature.RIM, top(c), List.of(), 0, 0, 0, false, true, 3.0, 1.5, 0.1);
         assertThat(full - c.volume()).isCloseTo(3.1 * (75.2 * 55.2 - 72 * 52), within(1e-8));

@@ -238,7 +238,7 @@ final class StormParts {
         HoleStep.Mouth mouth = HoleStep.Mouth.values()[random.nextInt(3)];
         FaceReference face = sheet.face(top);
         String id = sheet.document().freshId();
-        sheet.with(new Command.AddStep(new HoleStep(
+        sheet.with(new Command.AddStep(Plain.hole(
                 "",
                 "",
                 false,

@@ -12,7 +12,6 @@ import io.tallember.part.commands.Command;
 import io.tallember.part.file.PartFile;
 import io.tallember.part.steps.extrude.ExtrudeStep;
 import io.tallember.part.steps.rib.RibStep;
-import io.tallember.part.steps.walls.DraftStep;
 import io.tallember.part.steps.walls.FaceStep;
 import io.tallember.part.steps.walls.ShellStep;
 import io.tallember.sketch.Sketch;
@@ -63,7 +62,7 @@ class WallStepsTest {
     private static Sheet shelled(double wall, ShellStep.Group... groups) {
         Sheet s = block();
         s.with(new Command.AddStep(
-                new ShellStep("", "", false, List.of(face(s, top(s))), false, false, wall, 0, List.of(groups))));
+                Plain.shell("", "", false, List.of(face(s, top(s))), false, false, wall, 0, List.of(groups))));
         return s;
     }
 
@@ -82,7 +81,7 @@ class WallStepsTest {
     @Test
     void aFaceOfAShellHasAWallOfItsOwn() {
         Sheet b = block();
-        Sheet s = shelled(2, new ShellStep.Group(5, List.of(face(b, "s2.side(c1)"))));
+        Sheet s = shelled(2, Plain.group(5, List.of(face(b, "s2.side(c1)"))));
         assertThat(volume(s)).isCloseTo(24000 - 36 * 23 * 18, within(1e-8));
         keepsInItsFile(s);
         assertThat(s.document().step(s.document().steps().get(2).id()).measure("group1"))
@@ -93,7 +92,7 @@ class WallStepsTest {
     void aClosedHollowNeedsAFaceOfItsBodyOnly() {
         Sheet s = block();
         s.with(new Command.AddStep(
-                new ShellStep("", "", false, List.of(face(s, "s2.side(c1)")), false, true, 1, 1, List.of())));
+                Plain.shell("", "", false, List.of(face(s, "s2.side(c1)")), false, true, 1, 1, List.of())));
         assertThat(volume(s)).isCloseTo(42 * 32 * 22 - 38 * 28 * 18, within(1e-8));
     }
 
@@ -135,7 +134,7 @@ class WallStepsTest {
                 .map(c -> face(s, "s2.side(" + c + ")"))
                 .toList();
         s.with(new Command.AddStep(
-                new DraftStep("", "", false, sides, false, Base.TOP, false, false, Math.toRadians(3))));
+                Plain.draft("", "", false, sides, false, Base.TOP, false, false, Math.toRadians(3))));
         double t = 20 * Math.tan(Math.toRadians(3));
         double top = (40 - 2 * t) * (30 - 2 * t);
         double mid = (40 - t) * (30 - t);
@@ -169,7 +168,7 @@ class WallStepsTest {
         SketchPlane rim = s.on(top(s));
         String sketch = s.sketch("Lines", rim, drawn);
         s.with(new Command.AddStep(
-                new RibStep("", "", false, sketch, lines(drawn), true, 1, Wall.Side.MIDDLE, false, 0, true, 0, false)));
+                Plain.rib("", "", false, sketch, lines(drawn), true, 1, Wall.Side.MIDDLE, false, 0, true, 0, false)));
         double walls = 24000 - 36 * 26 * 18;
         assertThat(volume(s)).isCloseTo(walls + 18 * (36 + 26 - 1), within(1e-7));
         keepsInItsFile(s);
@@ -187,7 +186,7 @@ class WallStepsTest {
         Sketch drawn = pen.sketch();
         String sketch = s.sketch("Line", Base.FRONT, drawn);
         RibStep rib =
-                new RibStep("", "", false, sketch, lines(drawn), false, 2, Wall.Side.MIDDLE, false, 0, true, 0, true);
+                Plain.rib("", "", false, sketch, lines(drawn), false, 2, Wall.Side.MIDDLE, false, 0, true, 0, true);
         s.with(new Command.AddStep(rib));
         assertThat(failure(s)).contains("isn't closed in").contains("Turn its direction");
         s.with(new Command.ChangeStep(turned((RibStep) s.document().steps().get(3))));
@@ -197,7 +196,7 @@ class WallStepsTest {
     }
 
     private static RibStep turned(RibStep r) {
-        return new RibStep(
+        return Plain.rib(
                 r.id(),
                 r.name(),
                 r.off(),
@@ -230,7 +229,7 @@ class WallStepsTest {
                 })
                 .toList();
         double angle = Math.toRadians(2);
-        s.with(new Command.AddStep(new DraftStep("", "", false, sides, false, Base.TOP, false, true, angle)));
+        s.with(new Command.AddStep(Plain.draft("", "", false, sides, false, Base.TOP, false, true, angle)));
         assertThat(s.failure()).isEmpty();
         double h = s.state().solids().get(0).bounds().max().z();
         double in = Math.tan(angle);
@@ -299,14 +298,14 @@ class WallStepsTest {
         SketchPlane about = new SketchPlane.Through(Base.TOP, high);
         FaceReference front = s.facing(n -> n.y() < -0.9);
         double angle = Math.toRadians(3);
-        s.with(new Command.AddStep(new DraftStep("", "", false, List.of(front), false, about, false, false, angle)));
+        s.with(new Command.AddStep(Plain.draft("", "", false, List.of(front), false, about, false, false, angle)));
         assertThat(s.failure()).isEmpty();
         assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
         // below the edge the face leans out
         assertThat(s.volume() - 24_000).isCloseTo(0.5 * 20 * 20 * Math.tan(angle) * 40, within(1e-8));
         EdgeReference up = s.edges(e -> Math.abs(e.middle().z() - 10) < 1e-6).get(0);
         SketchPlane slanted = new SketchPlane.Through(Base.TOP, up);
-        s.with(new Command.AddStep(new DraftStep("", "", false, List.of(front), false, slanted, false, false, angle)));
+        s.with(new Command.AddStep(Plain.draft("", "", false, List.of(front), false, slanted, false, false, angle)));
         assertThat(s.failure()).contains("isn't level");
     }
 
@@ -337,7 +336,7 @@ class WallStepsTest {
         Sheet s = new Sheet("Block", Unit.MM);
         s.block("Block", Base.TOP, new Pen().rectangle(0, 0, 40, 30), 20, false, Mode.BODY);
         FaceReference top = s.facing(n -> n.z() > 0.9);
-        s.with(new Command.AddStep(new ShellStep("", "", false, List.of(top), false, false, 0, 2, List.of(), true)));
+        s.with(new Command.AddStep(Plain.shell("", "", false, List.of(top), false, false, 0, 2, List.of(), true)));
         assertThat(s.failure()).isEmpty();
         assertThat(PartFile.read(PartFile.write(s.document()))).isEqualTo(s.document());
         // walls, quarter rods along eight edges and eighths of a ball at four corners

@@ -110,7 +110,9 @@ class Releases {
         List<Finding> stopping = checkup.findings().stream()
                 .filter(f -> f.stops() && !checkup.accepted(f))
                 .toList();
-        return (stopping.size() == 1 ? "What was found stops this release: " : stopping.size() + " things found stop this release, first: ")
+        return (stopping.size() == 1
+                        ? "What was found stops this release: "
+                        : stopping.size() + " things found stop this release, first: ")
                 + CheckApi.sentence(stopping.get(0).sentence(), c)
                 + " Judge shows it: mend it, or accept it with a reason.";
     }

@@ -164,10 +164,8 @@ public record Sheet(String paper, double width, double height, double scale, Lis
             doc.steps().stream()
                     .filter(k -> stands(k, state) && Kinds.of(k).displaces(k))
                     .reduce((a, b) -> b)
-                    .ifPresent(
-                            k -> notShown.add(
-                                    "Sizes of steps above " + k.name()
-                                            + " aren't told: it moves or scales bodies, so they aren't true of them any more."));
+                    .ifPresent(k -> notShown.add("Sizes of steps above " + k.name()
+                            + " aren't told: it moves or scales bodies, so they aren't true of them any more."));
             if (!uncut.isEmpty()) {
                 notShown.add("The part isn't shown cut open: " + uncut);
             }
@@ -187,7 +185,8 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                 }
             }
             if (!state.toItsEnd()) {
-                out.add("The work line stands above the last steps, so the drawing shows the part without those below it.");
+                out.add(
+                        "The work line stands above the last steps, so the drawing shows the part without those below it.");
             }
             return out;
         }
@@ -241,7 +240,8 @@ public record Sheet(String paper, double width, double height, double scale, Lis
                     }
                 }
             }
-            // of two alike the one nearer to the middle, then the one in front: not the one whose area is a rounding larger
+            // of two alike the one nearer to the middle, then the one in front: not the one whose area is a rounding
+            // larger
             return weights.entrySet().stream()
                     .max(Comparator.comparingLong((Map.Entry<Long, Double> e) -> Math.round(1e3 * e.getValue()))
                             .thenComparing(e -> -Math.round(1e3 * Math.abs(e.getKey() / 1000.0 - otherwise)))

@@ -108,6 +108,10 @@ public final class SheetSvg {
 
     private static String escaped(String s) {
         // control characters can't stand in XML
-        return s.replaceAll("\\p{Cntrl}", " ").replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
+        return s.replaceAll("\\p{Cntrl}", " ")
+                .replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace(">", "&gt;")
+                .replace("\"", "&quot;");
     }
 }

@@ -37,7 +37,6 @@ final class Sizes {
     /** How finely lines of the part are told apart, per mm. */
     private static final double LINES = 1e4;
 
-
     private final SheetPlan plan;
     private final PartDocument doc;
     private final Room room;

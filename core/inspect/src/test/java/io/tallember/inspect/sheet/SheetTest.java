@@ -317,8 +317,7 @@ class SheetTest {
                 "{'kind':'ready','id':'','name':'','shape':'box','plane':'top','at':[0,0],'width':60,'depth':40,'height':20,"
                         + "'flipped':false,'mode':'body'}");
         String top = face(box, Vec3.Z);
-        PartDocument two = with(
-                box, hole("{'on':" + top + ",'at':[10,5]},{'on':" + top + ",'at':[-12,5]}", 6, 12));
+        PartDocument two = with(box, hole("{'on':" + top + ",'at':[10,5]},{'on':" + top + ",'at':[-12,5]}", 6, 12));
         // two from both ends on one axis
         return with(
                 two,
@@ -335,7 +334,16 @@ class SheetTest {
         PartDocument doc = drilled();
         Sheet s = sheet(doc);
         assertThat(words(s))
-                .contains("A1", "A2", "B1", "B2", "2 \u00d7 \u00d86, 12 deep", "2 \u00d7 \u00d85, 10 deep", "40", "25", "18");
+                .contains(
+                        "A1",
+                        "A2",
+                        "B1",
+                        "B2",
+                        "2 \u00d7 \u00d86, 12 deep",
+                        "2 \u00d7 \u00d85, 10 deep",
+                        "40",
+                        "25",
+                        "18");
         assertThat(s.notShown()).noneMatch(n -> n.contains("hole"));
         // milled down by 5, the upright holes are 7 deep
         PartDocument lower = with(
@@ -352,7 +360,8 @@ class SheetTest {
     void aPartThatIsNotWholeIsNotDrawnAsIfItWere() {
         PartDocument doc = drilled();
         assertThat(words(sheet(doc))).contains("Block");
-        PartDocument above = CommandJson.read(PartFile.parse("{\"do\":\"move-work-line\",\"to\":2}"), doc).done(doc);
+        PartDocument above = CommandJson.read(PartFile.parse("{\"do\":\"move-work-line\",\"to\":2}"), doc)
+                .done(doc);
         Sheet s = sheet(above);
         assertThat(words(s)).contains("Block, as far as it stands").doesNotContain("B1");
         assertThat(s.notShown().get(0)).contains("work line");

@@ -10,6 +10,7 @@ import io.tallember.part.Layout;
 import io.tallember.part.MaterialStep.Mode;
 import io.tallember.part.PartDocument;
 import io.tallember.part.Pen;
+import io.tallember.part.Plain;
 import io.tallember.part.RegionReference;
 import io.tallember.part.Sheet;
 import io.tallember.part.SketchPlane.Base;
@@ -84,7 +85,7 @@ class PartFileTest {
     void filesOfTheFirstVersionAreUpgraded() {
         Sheet s = new Sheet("Flange", Unit.MM);
         s.block("Disc", Base.TOP, new Pen().circle(0, 0, 60), 8, false, Mode.BODY);
-        s.with(new Command.AddStep(new HoleStep(
+        s.with(new Command.AddStep(Plain.hole(
                 "",
                 "",
                 false,

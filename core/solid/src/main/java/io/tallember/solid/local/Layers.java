@@ -165,9 +165,10 @@ final class Layers {
 
     /** One layer over faces that run smoothly into each other, whose own would only touch; where there is none, one each. */
     private List<Body> layers(Set<Face> group) {
-        if (group.size() > 1) {
+        double t = deep.applyAsDouble(group.iterator().next());
+        boolean even = group.stream().allMatch(f -> Math.abs(deep.applyAsDouble(f) - t) <= tol.linear());
+        if (group.size() > 1 && even) {
             try {
-                double t = deep.applyAsDouble(group.iterator().next());
                 return List.of(named(Coat.one(body, group, outward ? t : -t, step, role(), tol)));
             } catch (GeometryException e) {
                 // a round face that is used up has a layer of its own still

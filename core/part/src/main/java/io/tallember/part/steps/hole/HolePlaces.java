@@ -292,8 +292,7 @@ final class HolePlaces {
                                 && h.at().minus(c.origin()).cross(c.z()).length() < SAME
                                 && h.axis().cross(c.z()).length() < SAME);
                 if (!known) {
-                    out.add(new DrawnSize.Hole(
-                            step.id(), name, c.origin(), c.z(), step.diameter(), told(step), deep));
+                    out.add(new DrawnSize.Hole(step.id(), name, c.origin(), c.z(), step.diameter(), told(step), deep));
                 }
             }
         }

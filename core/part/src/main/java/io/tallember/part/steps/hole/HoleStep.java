@@ -165,28 +165,6 @@ public record HoleStep(
         }
     }
 
-    /** Square to its faces, without a thread. */
-    public HoleStep(
-            String id,
-            String name,
-            boolean off,
-            Mouth mouth,
-            double diameter,
-            Extent extent,
-            double depth,
-            FaceReference target,
-            boolean pointed,
-            double point,
-            double head,
-            double headDepth,
-            double sink,
-            String use,
-            List<Place> places) {
-        this(
-                id, name, off, mouth, diameter, extent, depth, target, pointed, point, head, headDepth, sink, use, null,
-                null, places);
-    }
-
     private static final double MOST_SINK = Math.toRadians(170);
     private static final double LEAST_POINT = Math.toRadians(30);
 

@@ -83,39 +83,6 @@ public record RibStep(
         }
     }
 
-    /** With all ends alike, and no bosses at points. */
-    public RibStep(
-            String id,
-            String name,
-            boolean off,
-            String sketch,
-            List<RegionReference> regions,
-            boolean upright,
-            double thickness,
-            Wall.Side side,
-            boolean atBase,
-            double draft,
-            boolean carriedOn,
-            double depth,
-            boolean flipped) {
-        this(
-                id,
-                name,
-                off,
-                sketch,
-                regions,
-                upright,
-                thickness,
-                side,
-                atBase,
-                draft,
-                carriedOn,
-                List.of(),
-                Bosses.NONE,
-                depth,
-                flipped);
-    }
-
     @Override
     public Mode mode() {
         return Mode.ADD;

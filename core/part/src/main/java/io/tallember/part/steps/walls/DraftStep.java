@@ -48,20 +48,6 @@ public record DraftStep(
         }
     }
 
-    /** About a plane, square to which the part is pulled. */
-    public DraftStep(
-            String id,
-            String name,
-            boolean off,
-            List<FaceReference> faces,
-            boolean chain,
-            SketchPlane neutral,
-            boolean flipped,
-            boolean both,
-            double angle) {
-        this(id, name, off, faces, chain, neutral, List.of(), null, flipped, both, angle);
-    }
-
     @Override
     public List<String> numbers() {
         return List.of("angle");

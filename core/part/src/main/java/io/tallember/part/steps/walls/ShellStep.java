@@ -37,11 +37,6 @@ public record ShellStep(
      * @param chain whether with all that run on smoothly
      */
     public record Group(double thickness, List<FaceReference> faces, boolean chain) {
-        /** Each face by itself. */
-        public Group(double thickness, List<FaceReference> faces) {
-            this(thickness, faces, false);
-        }
-
         public Group {
             faces = List.copyOf(faces);
             if (!(thickness > 0) || !Double.isFinite(thickness)) {
@@ -65,35 +60,6 @@ public record ShellStep(
         if (thickness + outside == 0) {
             throw Refusal.of("A wall needs a thickness, inside or outside of the faces.");
         }
-    }
-
-    /** With sharp corners. */
-    public ShellStep(
-            String id,
-            String name,
-            boolean off,
-            List<FaceReference> faces,
-            boolean chain,
-            boolean closed,
-            double thickness,
-            double outside,
-            List<Group> groups) {
-        this(id, name, off, faces, chain, List.of(), closed, thickness, outside, groups, false);
-    }
-
-    /** With no face that goes by itself while others go with their neighbours. */
-    public ShellStep(
-            String id,
-            String name,
-            boolean off,
-            List<FaceReference> faces,
-            boolean chain,
-            boolean closed,
-            double thickness,
-            double outside,
-            List<Group> groups,
-            boolean rounded) {
-        this(id, name, off, faces, chain, List.of(), closed, thickness, outside, groups, rounded);
     }
 
     private ShellStep with(double in, double out, List<Group> g) {
